@@ -1,0 +1,52 @@
+/** Imports point inward only: everyone may import core, core imports nobody. */
+const only = (name, from, allowed) => ({
+  name,
+  severity: 'error',
+  from: { path: `^${from}/`, pathNot: '\\.test\\.tsx?$' },
+  to: { path: '^(core|gate|scanner|server|web|cli|demo|tests)/', pathNot: `^(${[from, ...allowed].join('|')})/` },
+});
+
+module.exports = {
+  forbidden: [
+    { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
+    only('core-imports-nobody', 'core', []),
+    only('gate-imports-core', 'gate', ['core']),
+    only('scanner-imports-core', 'scanner', ['core']),
+    only('server-imports', 'server', ['core', 'gate', 'scanner']),
+    only('web-never-imports-server', 'web', ['core', 'gate']),
+    only('demo-stands-apart', 'demo', ['core']),
+    only('cli-imports', 'cli', ['core', 'gate', 'scanner', 'server', 'demo']),
+    {
+      name: 'core-stays-pure',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'core-without-interface-code',
+      severity: 'error',
+      from: { path: '^core/' },
+      to: { path: 'node_modules/(react|react-dom|express|pg|playwright-core)/' },
+    },
+    {
+      name: 'gate-affords-only-small-core',
+      comment: 'What visitors load must not pull schemas or catalogues in.',
+      severity: 'error',
+      from: { path: '^gate/(hold|banner)/' },
+      to: { path: '^core/(setup|classify|observe|check)/|node_modules/', pathNot: 'type-only', dependencyTypesNot: ['type-only'] },
+    },
+    {
+      name: 'tests-stay-outside',
+      severity: 'error',
+      from: { pathNot: '^tests/|\\.test\\.tsx?$' },
+      to: { path: '^tests/' },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(^|/)dist/' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
+  },
+};

@@ -1,0 +1,4 @@
+export { defaultCases, essentialCases, parseCase, visitorCase } from './cases';
+export { judgeVisit, type Visit } from './judge';
+export { slippedThings, summarise, worstVerdict } from './summary';
+export * from './types';

@@ -1,0 +1,30 @@
+import type { CheckedCase, CheckedItem, Verdict } from './types';
+
+/** How many items of all cases have each verdict. */
+export function summarise(cases: readonly CheckedCase[]): Record<Verdict, number> {
+  const summary: Record<Verdict, number> = { held: 0, cleared: 0, slipped: 0, silent: 0 };
+  for (const { items } of cases) for (const item of items) summary[item.verdict] += 1;
+  return summary;
+}
+
+/** The worst verdict of several items, as the one cell of a service in the case matrix; `null` for none. */
+export function worstVerdict(items: readonly CheckedItem[]): Verdict | null {
+  const order: Verdict[] = ['slipped', 'cleared', 'held', 'silent'];
+  return order.find((verdict) => items.some((item) => item.verdict === verdict)) ?? null;
+}
+
+/** Different things that slipped in any case, with the cases in which they did. */
+export function slippedThings(cases: readonly CheckedCase[]): { item: CheckedItem; cases: CheckedCase[] }[] {
+  const things = new Map<string, { item: CheckedItem; cases: CheckedCase[] }>();
+  for (const checked of cases) {
+    for (const item of checked.items) {
+      if (item.verdict !== 'slipped') continue;
+      const key = `${item.kind}\n${item.host}\n${item.name}`;
+      const thing = things.get(key) ?? { item, cases: [] };
+      thing.cases.push(checked);
+      things.set(key, thing);
+    }
+  }
+  return [...things.values()];
+}
+

@@ -1,0 +1,52 @@
+import type { Item } from '../observe/types';
+import type { Service } from '../setup/types';
+import type { Ruling } from './types';
+
+/** A short id for a service, from its name: small letters, digits and hyphens. */
+export function slugOf(name: string): string {
+  const slug = name
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 63);
+  return slug || 'service';
+}
+
+/**
+ * The services of a setup, from ruled items. Items of one service and purpose come together; where a service serves two
+ * purposes it becomes two entries, since each purpose is asked by itself. Order: by name, then purpose.
+ */
+export function servicesOf(ruled: Iterable<{ item: Item; ruling: Ruling }>): Service[] {
+  const services = new Map<string, Service>();
+  for (const { item, ruling } of ruled) {
+    const key = `${ruling.service}\n${ruling.purpose}`;
+    let service = services.get(key);
+    if (!service) {
+      service = { id: '', name: ruling.service, purpose: ruling.purpose, hosts: [], items: [] };
+      services.set(key, service);
+    }
+    if (ruling.policyUrl && URL.canParse(ruling.policyUrl)) service.policyUrl ??= ruling.policyUrl;
+    if (item.kind === 'request') {
+      if (!service.hosts.includes(item.host)) service.hosts.push(item.host);
+      continue;
+    }
+    service.items.push({
+      kind: item.kind,
+      name: item.name,
+      host: item.host,
+      ...(item.lifetimeSeconds !== undefined && { lifetimeSeconds: item.lifetimeSeconds }),
+      ...(ruling.description && { description: ruling.description }),
+    });
+  }
+  const list = [...services.values()].sort((a, b) => a.name.localeCompare(b.name) || a.purpose.localeCompare(b.purpose));
+  const used = new Set<string>();
+  for (const service of list) {
+    let id = slugOf(service.name);
+    if (used.has(id)) id = slugOf(`${service.name} ${service.purpose}`);
+    for (let n = 2; used.has(id); n++) id = `${slugOf(service.name)}-${n}`.slice(0, 63);
+    used.add(id);
+    service.id = id;
+  }
+  return list;
+}

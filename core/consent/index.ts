@@ -1,0 +1,2 @@
+export * from './record';
+export { type Submission, submissionProblems, submissionSchema } from './submission';

@@ -1,0 +1,2 @@
+export { byHost, matchesName } from './match';
+export { type HoldPlan, planFor } from './plan';

@@ -1,0 +1,3 @@
+export { foldObservations, itemKey } from './fold';
+export { partyOf, registrableDomain } from './party';
+export * from './types';

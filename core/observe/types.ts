@@ -1,0 +1,74 @@
+/** The kinds of things a page can leave behind or reach. */
+export const ITEM_KINDS = [
+  'cookie',
+  'local-storage',
+  'session-storage',
+  'indexed-db',
+  'cache-storage',
+  'service-worker',
+  'request',
+] as const;
+export type ItemKind = (typeof ITEM_KINDS)[number];
+
+/** What a contacted host was asked for; the `name` of a request item. */
+export const REQUEST_KINDS = [
+  'script',
+  'image',
+  'frame',
+  'font',
+  'style',
+  'fetch',
+  'beacon',
+  'media',
+  'websocket',
+  'other',
+] as const;
+export type RequestKind = (typeof REQUEST_KINDS)[number];
+
+export type Party = 'first' | 'third';
+
+/** One step of who brought something in, from the page inward. `how` is a short phrase such as "inserted by script". */
+export interface ChainLink {
+  url: string;
+  how: string;
+}
+
+/** One thing a browser saw, as plain data. Names, hosts and addresses come from the page and are hostile text. */
+export interface Observation {
+  kind: ItemKind;
+  /** Cookie name, storage key, or request kind. */
+  name: string;
+  /** For a cookie the domain it is sent to, without a leading dot; else the host of the storage or request. */
+  host: string;
+  /** Address of the top-level page on which it was seen. */
+  page: string;
+  party: Party;
+  /** Milliseconds since the first navigation of the visit began. */
+  atMs: number;
+  chain: ChainLink[];
+  /** Address of the request, or of the response or script that wrote the cookie or key. */
+  url?: string;
+  setBy?: 'http' | 'script';
+  /** `null`: lasts until the browser closes. Absent: not a cookie. */
+  lifetimeSeconds?: number | null;
+  httpOnly?: boolean;
+  secure?: boolean;
+  sameSite?: 'Strict' | 'Lax' | 'None';
+}
+
+/** What observations of the same thing add up to. */
+export interface Item {
+  kind: ItemKind;
+  name: string;
+  host: string;
+  party: Party;
+  setBy?: 'http' | 'script';
+  lifetimeSeconds?: number | null;
+  httpOnly?: boolean;
+  secure?: boolean;
+  sameSite?: 'Strict' | 'Lax' | 'None';
+  pages: string[];
+  chain: ChainLink[];
+  /** One address that shows the item at work. */
+  url?: string;
+}

@@ -1,0 +1,42 @@
+import { z } from 'zod';
+import { setupSchema } from './schema';
+import type { Setup } from './types';
+
+export interface FieldProblem {
+  /** Path of the field, such as `services[2].purpose`; empty for the whole file. */
+  path: string;
+  message: string;
+}
+
+export type Parsed<T> = { ok: true; value: T } | { ok: false; problems: FieldProblem[] };
+
+/** Checks outside data against a schema and names every field that is wrong. */
+export function parseWith<T>(schema: z.ZodType<T>, data: unknown): Parsed<T> {
+  const result = schema.safeParse(data);
+  if (result.success) return { ok: true, value: result.data };
+  const problems = result.error.issues.map((issue) => ({ path: fieldPath(issue.path), message: issue.message }));
+  return { ok: false, problems };
+}
+
+/** Reads the text of a setup file. A text that is not JSON is one problem with an empty path. */
+export function parseSetupText(text: string): Parsed<Setup> {
+  let data: unknown;
+  try {
+    data = JSON.parse(text);
+  } catch (cause) {
+    return { ok: false, problems: [{ path: '', message: `not JSON: ${(cause as Error).message}` }] };
+  }
+  return parseWith(setupSchema, data);
+}
+
+/** JSON Schema (draft 2020-12) of the setup file. Rules between fields are not in it; `parseSetupText` has them. */
+export function setupJsonSchema(): object {
+  return z.toJSONSchema(setupSchema, { io: 'input' });
+}
+
+function fieldPath(path: PropertyKey[]): string {
+  return path.reduce<string>(
+    (text, part) => (typeof part === 'number' ? `${text}[${part}]` : text ? `${text}.${String(part)}` : String(part)),
+    '',
+  );
+}

@@ -1,0 +1,4 @@
+export { FAULTS, type Fault } from './ferries/faults';
+export type { LogEntry } from './log';
+export { type StandInWeb, startStandInWeb } from './web';
+export * from './world';

@@ -1,0 +1,120 @@
+import { readFile } from 'node:fs/promises';
+import type { AddressInfo } from 'node:net';
+import path from 'node:path';
+import express, { type Request, type Response } from 'express';
+import { FAULTS, type Fault, type SiteState } from './ferries/faults';
+import { serveTicketSite } from './ferries/site';
+import { VisitLog } from './log';
+import { thirdParties } from './third-parties/index';
+import type { Answering } from './third-parties/types';
+import { TICKET_SITE } from './world';
+
+export interface StandInWeb {
+  port: number;
+  log: VisitLog;
+  state: SiteState;
+  close(): Promise<void>;
+}
+
+/**
+ * Starts the stand-in web: many invented hosts on one port of loopback. `root` is the project's folder, where the
+ * stand-ins' scripts lie. Port 0 takes a free one.
+ */
+export async function startStandInWeb({ port, root }: { port: number; root: string }): Promise<StandInWeb> {
+  const log = new VisitLog();
+  const state: SiteState = { fault: 'clean', snippet: '' };
+  const app = express();
+  app.disable('x-powered-by').disable('etag');
+  const server = app.listen(port, '127.0.0.1');
+  await new Promise<void>((resolve, reject) => server.once('listening', resolve).once('error', reject));
+  const actual = (server.address() as AddressInfo).port;
+  const suffix = `:${actual}`;
+
+  const scripts = path.join(root, 'demo/assets/scripts');
+  const script =
+    (name: string) =>
+    ({ res }: Answering) => {
+      readFile(path.join(scripts, `${name}.js`), 'utf8').then(
+        (text) => res.type('js').send(text.replaceAll('__PORT__', suffix)),
+        (cause) => res.status(500).send(String(cause)),
+      );
+    };
+  const parties = new Map(thirdParties(script).map((party) => [party.host, party]));
+
+  app.use((req, res) => {
+    const host = req.hostname;
+    const party = parties.get(host);
+    if (host === 'control.localhost' || host === '127.0.0.1' || host === 'localhost') return control(req, res);
+    if (host === TICKET_SITE.host || host.endsWith(`.${TICKET_SITE.host}`)) {
+      const fault = FAULTS.find((f) => host === `${f}.${TICKET_SITE.host}`);
+      return serveTicketSite(req, res, fault ? { ...state, fault } : state, suffix);
+    }
+    if (!party) return res.status(404).send('No such stand-in');
+    answer(req, res, party.host, party.answers[req.path]);
+  });
+
+  function answer(req: Request, res: Response, host: string, how?: (a: Answering) => void) {
+    const at = Date.now();
+    res.on("finish", () => {
+      const set = [res.getHeader('set-cookie') ?? []].flat();
+      log.add({
+        at,
+        host,
+        method: req.method,
+        path: req.path,
+        query: req.originalUrl.split('?')[1] ?? '',
+        cookies: cookiesOf(req),
+        referrer: req.headers.referer ?? '',
+        page: typeof req.query.p === 'string' ? req.query.p : (req.headers.referer ?? ''),
+        sets: set.map((line) => String(line).split('=')[0]!),
+      });
+    });
+    if (!how) return res.status(404).end();
+    how({ req, res, port: suffix, cookies: cookiesOf(req) });
+  }
+
+  /** Reads the log, what the stand-ins say of themselves, and switches faults. */
+  function control(req: Request, res: Response) {
+    if (req.path === '/log') return res.json(log.all());
+    if (req.path === '/parties') {
+      return res.json([...parties.values()].map(({ host, name, purpose, what }) => ({ host, name, purpose, what })));
+    }
+    if (req.path === '/clear') {
+      log.clear();
+      return res.json({ ok: true });
+    }
+    if (req.path === '/site') {
+      const { fault, snippet } = req.query;
+      if (fault !== undefined) {
+        if (!FAULTS.includes(fault as Fault)) return res.status(400).send(`fault is one of ${FAULTS.join(', ')}`);
+        state.fault = fault as Fault;
+      }
+      if (typeof snippet === 'string') state.snippet = snippet;
+      return res.json(state);
+    }
+    res.type('html').send(controlPage(state, suffix));
+  }
+
+  return {
+    port: actual,
+    log,
+    state,
+    close: () =>
+      new Promise((resolve) => {
+        server.closeAllConnections();
+        server.close(() => resolve());
+      }),
+  };
+}
+
+function cookiesOf(req: Request): Record<string, string> {
+  const pairs = (req.headers.cookie ?? '').split('; ').filter(Boolean);
+  return Object.fromEntries(pairs.map((pair) => [pair.split('=')[0]!, pair.slice(pair.indexOf('=') + 1)]));
+}
+
+function controlPage(state: SiteState, port: string): string {
+  const links = FAULTS.map((f) => `<li>${f === state.fault ? `<b>${f}</b>` : `<a href="/site?fault=${f}">${f}</a>`}</li>`).join('');
+  return `<!doctype html><html lang="en"><meta charset="utf-8"><title>Stand-in web</title><h1>Stand-in web</h1>
+<p><a href="http://${TICKET_SITE.host}${port}/">Ticket site</a>, served as <b>${state.fault}</b>. Serve it as:</p><ul>${links}</ul>
+<p><a href="/log">What reached the third parties</a> · <a href="/clear">clear it</a> · <a href="/parties">what they say of themselves</a></p></html>`;
+}

@@ -1,0 +1,30 @@
+type Child = string | Node;
+
+/** An element with attributes and children; texts go in as text, never as markup. */
+export function el<K extends keyof HTMLElementTagNameMap>(
+  tag: K,
+  attributes: Record<string, string> = {},
+  children: Child | Child[] = [],
+): HTMLElementTagNameMap[K] {
+  const element = document.createElement(tag);
+  for (const [name, value] of Object.entries(attributes)) if (value !== '') element.setAttribute(name, value);
+  element.append(...[children].flat());
+  return element;
+}
+
+const UNITS: [Intl.RelativeTimeFormatUnit, number][] = [
+  ['year', 31_536_000],
+  ['month', 2_592_000],
+  ['day', 86_400],
+  ['hour', 3600],
+  ['minute', 60],
+];
+
+/** A lifetime in the reader's language, rounded: "2 years"; a dash for one that ends with the browser session. */
+export function lifetimeWords(seconds: number | null, language = document.documentElement.lang || 'en'): string {
+  if (seconds === null) return '–';
+  const [unit, size] = UNITS.find(([, s]) => seconds >= s) ?? ['second', 1];
+  return new Intl.NumberFormat(language, { style: 'unit', unit, unitDisplay: 'long', maximumFractionDigits: 0 }).format(
+    seconds / size,
+  );
+}

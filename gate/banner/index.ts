@@ -1,0 +1,141 @@
+import type { BannerOptions } from '../types';
+import { styleOf } from './style';
+import { el, lifetimeWords } from './dom';
+
+const TAG = 'douane-banner';
+
+/**
+ * Shows the banner in a shadow tree of its own, first layer or panel. Accept, refuse and choose have equal weight; no
+ * box is ticked beforehand where a yes is asked. Replaces a banner that is open.
+ */
+export function openBanner(options: BannerOptions, parent: HTMLElement = document.body): void {
+  parent.querySelector(TAG)?.remove();
+  document.querySelector('douane-choices')?.remove();
+  const returnTo = document.activeElement;
+  const host = document.createElement(TAG);
+  host.lang = options.content.language;
+  const root = host.attachShadow({ mode: 'open' });
+  const style = new CSSStyleSheet();
+  style.replaceSync(styleOf(options.look));
+  root.adoptedStyleSheets = [style];
+  parent.prepend(host);
+
+  const close = () => {
+    host.remove();
+    options.onClose();
+    if (returnTo instanceof HTMLElement && returnTo !== document.body) returnTo.focus();
+  };
+  const show = (layer: 'first' | 'panel') => {
+    const sheet = layer === 'first' ? firstLayer(options, decided, () => show('panel')) : panel(options, decided, close);
+    root.replaceChildren(sheet);
+    // The first layer must not tear a reader away from the page; what a visitor opened himself takes the focus.
+    if (layer === 'panel') sheet.querySelector<HTMLElement>('h2')?.focus();
+  };
+  const decided: Decided = async (purposes, method) => {
+    const sheet = root.firstElementChild as HTMLElement;
+    const buttons = sheet.querySelectorAll('button');
+    for (const button of buttons) button.disabled = true;
+    sheet.setAttribute('aria-busy', 'true');
+    try {
+      await options.choose(purposes, method);
+      host.remove();
+    } catch {
+      for (const button of buttons) button.disabled = false;
+      sheet.removeAttribute('aria-busy');
+      const { failed, retry } = options.content.texts;
+      const again = el('button', { type: 'button', 'data-act': 'retry' }, retry);
+      again.onclick = () => void decided(purposes, method);
+      sheet.querySelector('.failed')!.replaceChildren(el('p', {}, failed), again);
+    }
+  };
+  show(options.layer);
+}
+
+type Decided = (purposes: Record<string, boolean>, method: 'accept-all' | 'refuse-all' | 'chosen') => Promise<void>;
+
+function firstLayer({ content, look }: BannerOptions, decided: Decided, toPanel: () => void): HTMLElement {
+  const { texts } = content;
+  const sheet = el('section', { class: `sheet ${look.position}`, 'aria-labelledby': 't', role: 'region' }, [
+    el('h2', { id: 't' }, texts.title),
+    el('p', {}, [texts.body, ...policyLink(content)]),
+    el('div', { class: 'failed', role: 'alert' }),
+    el('div', { class: 'acts' }, [
+      act('refuse', texts.refuse, () => decided(all(content, false), 'refuse-all')),
+      act('choose', texts.choose, toPanel),
+      act('accept', texts.accept, () => decided(all(content, true), 'accept-all')),
+    ]),
+  ]);
+  return sheet;
+}
+
+function panel(options: BannerOptions, decided: Decided, close: () => void): HTMLElement {
+  const { content, decision, look, record } = options;
+  const { texts } = content;
+  const boxes = new Map<string, HTMLInputElement>();
+  const rows = content.purposes.map((purpose) => {
+    const box = el('input', { type: 'checkbox', id: `p-${purpose.id}`, 'aria-describedby': `d-${purpose.id}` });
+    box.checked = decision.granted[purpose.id] === true;
+    box.disabled = purpose.necessary;
+    boxes.set(purpose.id, box);
+    const name = el('label', { for: `p-${purpose.id}` }, [el('b', {}, purpose.name), ...(purpose.necessary ? [` · ${texts.always}`] : [])]);
+    return el('li', {}, [
+      el('div', { class: 'purpose' }, [box, name]),
+      el('p', { id: `d-${purpose.id}` }, purpose.text),
+      ...servicesOf(purpose, texts.services),
+    ]);
+  });
+  const sheet = el('section', { class: `sheet panel ${look.position}`, role: 'dialog', 'aria-labelledby': 't' }, [
+    el('h2', { id: 't', tabindex: '-1' }, texts.panelTitle),
+    ...(decision.gpcObeyed ? [el('p', { class: 'note' }, texts.gpcObeyed)] : []),
+    el('ul', {}, rows),
+    el('p', { class: 'fine' }, [
+      ...policyLink(content),
+      ...(record ? [` ${texts.record}: `, el('code', {}, record)] : []),
+    ]),
+    el('div', { class: 'failed', role: 'alert' }),
+    el('div', { class: 'acts' }, [
+      act('refuse', texts.refuse, () => decided(all(content, false), 'refuse-all')),
+      act('save', texts.save, () =>
+        decided(Object.fromEntries([...boxes].map(([id, box]) => [id, box.checked])), 'chosen'),
+      ),
+      act('accept', texts.accept, () => decided(all(content, true), 'accept-all')),
+    ]),
+    // Closing says nothing, so it is offered only where there is a choice or none is needed.
+    ...(decision.ask ? [] : [act('close', texts.close, close, 'plain')]),
+  ]);
+  sheet.addEventListener('keydown', (event) => {
+    if (event.key === 'Escape' && !decision.ask) close();
+  });
+  return sheet;
+}
+
+function servicesOf(purpose: BannerOptions['content']['purposes'][number], title: string): HTMLElement[] {
+  if (purpose.services.length === 0) return [];
+  const services = purpose.services.map(({ name, policyUrl, items }) =>
+    el('li', {}, [
+      policyUrl ? el('a', { href: policyUrl, rel: 'noopener', target: '_blank' }, name) : name,
+      ...(items.length > 0
+        ? [el('ul', {}, items.map((item) => el('li', {}, [el('code', {}, item.name), detail(item)])))]
+        : []),
+    ]),
+  );
+  return [el('details', {}, [el('summary', {}, `${title} (${purpose.services.length})`), el('ul', {}, services)])];
+}
+
+function detail({ lifetimeSeconds, description }: { lifetimeSeconds?: number | null; description?: string }): string {
+  const parts = [lifetimeSeconds === undefined ? '' : lifetimeWords(lifetimeSeconds), description ?? ''].filter(Boolean);
+  return parts.length > 0 ? ` ${parts.join('. ')}` : '';
+}
+
+function policyLink(content: BannerOptions['content']): (string | HTMLElement)[] {
+  return content.policyUrl ? [' ', el('a', { href: content.policyUrl }, content.texts.policy)] : [];
+}
+
+function act(name: string, label: string, onClick: () => void, look = ''): HTMLElement {
+  const button = el('button', { type: 'button', 'data-act': name, class: look }, label);
+  button.onclick = onClick;
+  return button;
+}
+
+const all = (content: BannerOptions['content'], yes: boolean) =>
+  Object.fromEntries(content.purposes.map((purpose) => [purpose.id, yes || purpose.necessary]));

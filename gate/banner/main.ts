@@ -1,0 +1,3 @@
+import { openBanner } from './index';
+
+window.douaneBanner = (options) => openBanner(options);

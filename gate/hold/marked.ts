@@ -1,0 +1,53 @@
+import type { Permits } from './permits';
+
+const MARK = 'data-gate';
+
+/**
+ * Lets marked tags act once their purpose is granted. Three forms, all of which the browser leaves alone until then:
+ * a vendor's snippet unchanged inside `<template data-gate="purpose">`; `<script type="text/plain" data-gate>` with its
+ * address in `src` or `data-gate-src`; an image or frame with its address in `data-gate-src`.
+ */
+export function releaseMarked(permits: Permits): void {
+  for (const element of document.querySelectorAll<HTMLElement>(`[${MARK}]`)) {
+    if (!permits.allows(element.getAttribute(MARK)!)) continue;
+    element.removeAttribute(MARK);
+    if (element instanceof HTMLTemplateElement) void unpack(element);
+    else if (element instanceof HTMLScriptElement) element.replaceWith(running(element));
+    else {
+      const address = element.dataset.gateSrc;
+      element.removeAttribute(`${MARK}-src`);
+      if (address) element.setAttribute('src', address);
+    }
+  }
+}
+
+/** Puts a template's content in its place, one after the other: what follows an external script may need it. */
+async function unpack(template: HTMLTemplateElement): Promise<void> {
+  const content = document.importNode(template.content, true);
+  for (const node of [...content.childNodes]) {
+    const script = node instanceof HTMLScriptElement ? running(node) : null;
+    const ended =
+      script?.src && !script.async
+        ? new Promise<void>((resolve) => {
+            script.addEventListener('load', () => resolve());
+            script.addEventListener('error', () => resolve());
+          })
+        : null;
+    template.before(script ?? node);
+    await ended;
+  }
+}
+
+/** A script that runs when it is inserted, with the attributes of one that does not. */
+function running(held: HTMLScriptElement): HTMLScriptElement {
+  const script = document.createElement('script');
+  for (const { name, value } of held.attributes) {
+    if (name === 'type' && value === 'text/plain') continue;
+    if (!name.startsWith(MARK)) script.setAttribute(name, value);
+  }
+  script.async = held.hasAttribute('async');
+  const address = held.dataset.gateSrc;
+  if (address) script.setAttribute('src', address);
+  script.text = held.text;
+  return script;
+}

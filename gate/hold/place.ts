@@ -1,0 +1,32 @@
+import type { Place } from '@douane/core/regimes';
+import { parsePlace } from '@douane/core/regimes/place';
+
+const KEY = 'douane.place';
+const TIMEOUT_MS = 3000;
+
+/** The visitor's place if this tab knows it already; `undefined`: it has to be asked for. */
+export function knownPlace(override: string | undefined): Place | null | undefined {
+  if (override !== undefined) return parsePlace(override);
+  try {
+    const kept = sessionStorage.getItem(KEY);
+    return kept === null ? undefined : parsePlace(kept);
+  } catch {
+    return undefined; // storage is closed to us, as in some private windows
+  }
+}
+
+/** Asks for the visitor's place; `null` where it is unknown or no answer came in time. */
+export async function askPlace(base: string): Promise<Place | null> {
+  try {
+    const response = await fetch(`${base}/place`, { signal: AbortSignal.timeout(TIMEOUT_MS) });
+    const { place } = (await response.json()) as { place: string };
+    try {
+      sessionStorage.setItem(KEY, place);
+    } catch {
+      // Not kept; the next page asks again.
+    }
+    return parsePlace(place);
+  } catch {
+    return null; // the fallback regime applies
+  }
+}

@@ -1,0 +1,89 @@
+import { existsSync } from 'node:fs';
+import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { type Browser, chromium } from 'playwright-core';
+import { startGuardProxy } from './guard';
+import { CannotRun } from './problems';
+
+export interface Resolve {
+  host: string;
+  /** `ADDRESS` or `ADDRESS:PORT`. */
+  to: string;
+}
+
+export interface BrowserOptions {
+  /** Loopback and private addresses may be visited. */
+  allowPrivate: boolean;
+  resolve?: Resolve[];
+}
+
+export interface RunningBrowser {
+  browser: Browser;
+  version: string;
+  close(): Promise<void>;
+}
+
+/** Debian's wrapper adds flags of its own (`--disable-pings` among them), so the program behind it comes first. */
+const PLACES = ['/usr/lib/chromium/chromium', '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+
+/** Given last on the command line, this list replaces the driver's own, so what it needs from that is here too. */
+const DISABLED_FEATURES = [
+  ...['IsolateOrigins', 'site-per-process'],
+  // With these a navigation swaps the frame's host before its `pagehide` runs, and the protocol misses what is sent then.
+  ...['RenderDocument', 'ProactivelySwapBrowsingInstance', 'BackForwardCache'],
+  ...['HttpsUpgrades', 'HttpsFirstBalancedModeAutoEnable', 'OptimizationHints', 'NetworkTimeServiceQuerying'],
+  ...['AvoidUnnecessaryBeforeUnloadCheckSync', 'DestroyProfileOnBrowserClose', 'MediaRouter', 'PaintHolding'],
+];
+
+export function chromiumPath(): string {
+  const own = process.env.DOUANE_CHROMIUM;
+  if (own) {
+    if (!existsSync(own)) throw new CannotRun(`DOUANE_CHROMIUM names ${own}, which is not there`);
+    return own;
+  }
+  const found = PLACES.find((place) => existsSync(place));
+  if (!found) throw new CannotRun('no Chromium found: install the package "chromium", or set DOUANE_CHROMIUM to one');
+  return found;
+}
+
+/**
+ * Starts one browser for many isolated contexts. Third-party cookies are allowed, as in a browser whose user left them
+ * on: contexts inherit that from the profile's preferences, and a default context would silently refuse them. Site
+ * isolation is off so that one protocol session, with one clock, sees every frame of a page.
+ */
+export async function launchBrowser({ allowPrivate, resolve = [] }: BrowserOptions): Promise<RunningBrowser> {
+  const executablePath = chromiumPath();
+  const profile = await mkdtemp(path.join(tmpdir(), 'douane-profile-'));
+  await mkdir(path.join(profile, 'Default'), { recursive: true });
+  const preferences = { profile: { cookie_controls_mode: 0 } };
+  await writeFile(path.join(profile, 'Default/Preferences'), JSON.stringify(preferences));
+  const guard = allowPrivate ? null : await startGuardProxy();
+  const rules = resolve.map(({ host, to }) => `MAP ${host} ${to}`).join(',');
+  const persistent = await chromium.launchPersistentContext(profile, {
+    executablePath,
+    headless: true,
+    ...(guard && { proxy: { server: guard.url, bypass: ['<-loopback>', ...resolve.map((r) => r.host)].join(',') } }),
+    args: [
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-site-isolation-trials',
+      `--disable-features=${DISABLED_FEATURES.join(',')}`,
+      ...(process.getuid?.() === 0 ? ['--no-sandbox'] : []),
+      ...(rules ? [`--host-resolver-rules=${rules}`] : []),
+    ],
+  });
+  const browser = persistent.browser()!;
+  return {
+    browser,
+    version: browser.version(),
+    async close() {
+      await persistent.close();
+      await guard?.close();
+      await rm(profile, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });
+    },
+  };
+}

@@ -1,0 +1,155 @@
+import type { Observation } from '@douane/core/observe';
+import type { Browser, BrowserContext, Page } from 'playwright-core';
+import { VisitClock } from './watch/clock';
+import { PageWatch } from './watch/page-watch';
+
+export interface VisitorOptions {
+  ownDomains?: readonly string[];
+  /** Script that runs in every frame before the page's own. */
+  initScript?: string;
+  headers?: Record<string, string>;
+  language?: string;
+  /** Whole time for a page to load, in milliseconds. */
+  loadTimeoutMs?: number;
+  /** How long no request may be under way before a page counts as settled. */
+  quietMs?: number;
+  /** How long after loading to wait for that at most. */
+  settleTimeoutMs?: number;
+  maxDocumentBytes?: number;
+}
+
+export type PageOutcome =
+  | { outcome: 'ok'; status: number; finalUrl: string; contentType: string }
+  | { outcome: 'failed' | 'timed-out'; status: number | null; finalUrl: string; why: string };
+
+/** What the browser's own error codes mean to a person. */
+const NET_ERRORS: Record<string, string> = {
+  ERR_NAME_NOT_RESOLVED: 'the name does not resolve',
+  ERR_CONNECTION_REFUSED: 'the host refused the connection',
+  ERR_CONNECTION_RESET: 'the host broke off the connection',
+  ERR_TOO_MANY_REDIRECTS: 'it redirects in a loop',
+  ERR_EMPTY_RESPONSE: 'the host answered nothing',
+  ERR_ABORTED: 'it is no page: the browser would download it, or the page stopped itself',
+  ERR_TUNNEL_CONNECTION_FAILED: 'the address is private or cannot be reached',
+  ERR_CERT_AUTHORITY_INVALID: 'its certificate is not valid',
+  ERR_INVALID_REDIRECT: 'it redirects to something that is no web address',
+};
+
+/** One visitor: an isolated context with one page, watched from before its first request. */
+export class Visitor {
+  readonly problems: string[] = [];
+  private crashed = false;
+
+  private constructor(
+    readonly context: BrowserContext,
+    readonly page: Page,
+    readonly watch: PageWatch,
+    readonly clock: VisitClock,
+    private readonly options: Required<Pick<VisitorOptions, 'loadTimeoutMs' | 'quietMs' | 'settleTimeoutMs' | 'maxDocumentBytes'>>,
+  ) {}
+
+  static async open(browser: Browser, options: VisitorOptions = {}): Promise<Visitor> {
+    const { loadTimeoutMs = 20_000, quietMs = 350, settleTimeoutMs = 4_000, maxDocumentBytes = 10_000_000 } = options;
+    const context = await browser.newContext({
+      acceptDownloads: false,
+      locale: options.language ?? 'en-GB',
+      viewport: { width: 1280, height: 800 },
+      ...(options.headers && { extraHTTPHeaders: options.headers }),
+    });
+    if (options.initScript) await context.addInitScript({ content: options.initScript });
+    const page = await context.newPage();
+    const clock = new VisitClock();
+    const watch = await PageWatch.start(page, { clock, ownDomains: options.ownDomains ?? [], maxDocumentBytes });
+    const visitor = new Visitor(context, page, watch, clock, { loadTimeoutMs, quietMs, settleTimeoutMs, maxDocumentBytes });
+    page.on('dialog', (dialog) => {
+      visitor.problems.push(`showed a dialog (${dialog.type()}): ${dialog.message().slice(0, 200)}`);
+      dialog.dismiss().catch(() => {}); // gone with its page
+    });
+    page.on('crash', () => {
+      visitor.crashed = true;
+    });
+    context.on('page', (other) => {
+      if (other === page) return;
+      visitor.problems.push(`opened another window: ${other.url().slice(0, 200)}`);
+      other.close().catch(() => {}); // closed itself
+    });
+    return visitor;
+  }
+
+  /** Loads a page and waits until it is quiet. Never throws for what a page does. */
+  async goto(url: string, signal?: AbortSignal): Promise<PageOutcome> {
+    const deadline = Date.now() + this.options.loadTimeoutMs;
+    const documents = () => this.watch.requests.all.filter((request) => request.kind === 'document');
+    try {
+      await this.page.goto(url, { waitUntil: 'commit', timeout: this.options.loadTimeoutMs });
+      await this.page.waitForLoadState('load', { timeout: Math.max(1, deadline - Date.now()) });
+      await this.settle(signal);
+    } catch (cause) {
+      const message = String((cause as Error).message);
+      const last = documents().at(-1);
+      const failed = { status: last?.status ?? null, finalUrl: last?.url ?? url };
+      if (this.crashed) return { outcome: 'failed', ...failed, why: 'the page crashed the browser tab' };
+      if (this.watch.tooLarge) return { outcome: 'failed', ...failed, why: this.tooLargeWords() };
+      if (/Timeout/.test(message)) {
+        return { outcome: 'timed-out', ...failed, why: `still loading after ${this.options.loadTimeoutMs / 1000} s` };
+      }
+      const code = /net::(ERR_\w+)/.exec(message)?.[1];
+      return { outcome: 'failed', ...failed, why: code ? (NET_ERRORS[code] ?? code) : message.split('\n')[0]!.slice(0, 200) };
+    }
+    const last = documents().at(-1);
+    const status = last?.status ?? 0;
+    if (this.watch.tooLarge) return { outcome: 'failed', status, finalUrl: this.page.url(), why: this.tooLargeWords() };
+    if (status >= 400) return { outcome: 'failed', status, finalUrl: this.page.url(), why: `answered ${status}` };
+    return { outcome: 'ok', status, finalUrl: this.page.url(), contentType: last?.mimeType ?? '' };
+  }
+
+  /** Scrolls to the end, then waits until nothing has been under way for a while, or long enough. */
+  async settle(signal?: AbortSignal): Promise<void> {
+    // A page may forbid or break scrolling; it is then looked at as it stands.
+    await this.page.evaluate(() => window.scrollTo(0, document.documentElement.scrollHeight)).catch(() => {});
+    const end = Date.now() + this.options.settleTimeoutMs;
+    let quietSince = Date.now();
+    let known = this.watch.requests.all.length;
+    while (Date.now() < end && !signal?.aborted) {
+      await pause(40);
+      const { requests } = this.watch;
+      if (requests.open() > 0 || requests.all.length !== known) quietSince = Date.now();
+      known = requests.all.length;
+      if (Date.now() - quietSince >= this.options.quietMs) return;
+    }
+  }
+
+  /** Leaves the page as a visitor would, so that what it sends on leaving is seen. */
+  async leave(): Promise<void> {
+    if (this.crashed) return;
+    await this.page.goto('about:blank', { timeout: 5_000 }).catch(() => {}); // a page may refuse to be left
+    await pause(60);
+  }
+
+  /** Becomes a visitor who was never here: no cookies, no storage, nothing seen. */
+  async startAfresh(): Promise<void> {
+    await this.context.clearCookies();
+    await this.watch.startAfresh();
+    this.problems.length = 0;
+  }
+
+  get broken(): boolean {
+    return this.crashed || this.page.isClosed();
+  }
+
+  /** What was seen so far; see `PageWatch.observations`. */
+  observations(asked?: string): Observation[] {
+    return this.watch.observations(asked);
+  }
+
+  /** Closing a context whose renderer hangs must not hang the scan. */
+  async close(): Promise<void> {
+    await Promise.race([this.context.close().catch(() => {}), pause(5_000)]);
+  }
+
+  private tooLargeWords(): string {
+    return `larger than ${this.options.maxDocumentBytes / 1e6} MB; reading was stopped there`;
+  }
+}
+
+export const pause = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));

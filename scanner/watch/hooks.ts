@@ -1,0 +1,60 @@
+/** What the hooks in the page report. The page can forge it, so it is read as hostile text. */
+export interface HookReport {
+  what: 'cookie' | 'local-storage' | 'session-storage' | 'image';
+  /** Cookie line as written, the storage key, or the address given to an image. */
+  text: string;
+  host: string;
+  /** Milliseconds since 1970. */
+  at: number;
+  stack: string;
+}
+
+/**
+ * Runs in every frame before the page's own scripts: reports writes of cookies and storage with the script that wrote
+ * them. Stands by itself: it uses only its argument. A cookie that the browser refused or that was being deleted is not
+ * in `document.cookie` afterwards and is not reported.
+ */
+export function installHooks(bindingName: string): void {
+  const send = (globalThis as unknown as Record<string, (text: string) => void>)[bindingName];
+  if (!send) return;
+  const { timeOrigin } = performance;
+  const now = performance.now.bind(performance);
+  const stringify = JSON.stringify;
+  const report = (what: string, text: string) => {
+    const limit = Error.stackTraceLimit;
+    Error.stackTraceLimit = 12;
+    const stack = new Error().stack ?? '';
+    Error.stackTraceLimit = limit;
+    send(stringify({ what, text: text.slice(0, 5000), host: location.hostname, at: timeOrigin + now(), stack }));
+  };
+
+  const cookie = Object.getOwnPropertyDescriptor(Document.prototype, 'cookie');
+  if (cookie?.get && cookie.set) {
+    const { get, set } = cookie;
+    Object.defineProperty(Document.prototype, 'cookie', {
+      ...cookie,
+      set(this: Document, line: string) {
+        set.call(this, line);
+        const name = String(line).split('=')[0]!.trim();
+        if (`; ${get.call(this)}`.includes(`; ${name}=`)) report('cookie', String(line));
+      },
+    });
+  }
+  // The browser fetches an image a moment after its address is set and has then forgotten which script did it.
+  const src = Object.getOwnPropertyDescriptor(HTMLImageElement.prototype, 'src');
+  if (src?.set) {
+    const { set } = src;
+    Object.defineProperty(HTMLImageElement.prototype, 'src', {
+      ...src,
+      set(this: HTMLImageElement, address: string) {
+        set.call(this, address);
+        if (/^https?:/.test(this.src)) report('image', this.src);
+      },
+    });
+  }
+  const setItem = Storage.prototype.setItem;
+  Storage.prototype.setItem = function (key: string, value: string) {
+    setItem.call(this, key, value);
+    report(this === window.localStorage ? 'local-storage' : 'session-storage', String(key));
+  };
+}

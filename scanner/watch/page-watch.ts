@@ -1,0 +1,202 @@
+import { randomBytes } from 'node:crypto';
+import { type ChainLink, type Observation, partyOf } from '@douane/core/observe';
+import type { CDPSession, Page } from 'playwright-core';
+import type { VisitClock } from './clock';
+import { cookieFacts } from './cookies';
+import { type HookReport, installHooks } from './hooks';
+import { RequestBook, type SeenRequest } from './requests';
+
+/** Observations kept of one page; a page that writes ten thousand keys does not fill the memory. */
+const MOST_REPORTS = 20_000;
+
+export interface WatchOptions {
+  clock: VisitClock;
+  ownDomains: readonly string[];
+  /** A main document larger than this is cut off. */
+  maxDocumentBytes: number;
+}
+
+/** The page a report or event belongs to, beside what it says. */
+type OnPage<T> = T & { page: string };
+
+interface StorageWrite {
+  kind: 'local-storage' | 'session-storage';
+  name: string;
+  host: string;
+  wall: number;
+  chain: ChainLink[];
+  url?: string;
+}
+
+/** Watches one page from before its first request, and says what it saw as observations. */
+export class PageWatch {
+  requests: RequestBook;
+  /** The main document went over the limit and was stopped. */
+  tooLarge = false;
+  private reports: OnPage<HookReport>[] = [];
+  private storageEvents: OnPage<{ kind: StorageWrite['kind']; name: string; host: string; wall: number }>[] = [];
+  private documentBytes = 0;
+
+  private constructor(
+    private readonly cdp: CDPSession,
+    private readonly options: WatchOptions,
+    private readonly mainFrameId: string,
+  ) {
+    this.requests = new RequestBook(mainFrameId);
+  }
+
+  static async start(page: Page, options: WatchOptions): Promise<PageWatch> {
+    const cdp = await page.context().newCDPSession(page);
+    const { frameTree } = await cdp.send('Page.getFrameTree');
+    const watch = new PageWatch(cdp, options, frameTree.frame.id);
+    const binding = `_${randomBytes(6).toString('hex')}`;
+    watch.listen(binding);
+    await cdp.send('Network.enable', { maxTotalBufferSize: 0, maxResourceBufferSize: 0 });
+    await cdp.send('Page.enable');
+    await cdp.send('Runtime.enable');
+    await cdp.send('DOMStorage.enable');
+    await cdp.send('Runtime.addBinding', { name: binding });
+    await cdp.send('Page.addScriptToEvaluateOnNewDocument', { source: `(${installHooks})('${binding}')` });
+    return watch;
+  }
+
+  private listen(binding: string): void {
+    const { cdp, options } = this;
+    const documents = new Set<string>();
+    cdp.on('Network.requestWillBeSent', (event) => {
+      const request = this.requests.sent(event);
+      if (request?.kind !== 'document') return;
+      options.clock.start(event.timestamp, event.wallTime);
+      documents.add(event.requestId);
+      this.documentBytes = 0;
+    });
+    cdp.on('Network.responseReceived', (event) => this.requests.answered(event));
+    cdp.on('Network.responseReceivedExtraInfo', (event) => this.requests.extraInfo(event));
+    cdp.on('Network.loadingFinished', (event) => this.requests.ended(event.requestId));
+    cdp.on('Network.loadingFailed', (event) => this.requests.ended(event.requestId, event.blockedReason !== undefined));
+    cdp.on('Network.webSocketCreated', (event) => this.requests.socketOpened(event, options.clock.monotonicNow()));
+    cdp.on('Network.dataReceived', (event) => {
+      if (!documents.has(event.requestId)) return;
+      this.documentBytes += event.dataLength;
+      if (this.documentBytes <= options.maxDocumentBytes || this.tooLarge) return;
+      this.tooLarge = true;
+      cdp.send('Page.stopLoading').catch(() => {}); // the page may be gone already, which stops it too
+    });
+    cdp.on('Runtime.bindingCalled', (event) => {
+      if (event.name !== binding || this.reports.length >= MOST_REPORTS) return;
+      const report = readReport(event.payload);
+      if (report?.what === 'image') this.requests.imageSetBy(report.text, scriptIn(report.stack));
+      else if (report) this.reports.push({ ...report, page: this.requests.currentPage });
+    });
+    const stored = (id: { securityOrigin?: string; storageKey?: string; isLocalStorage: boolean }, key: string) => {
+      const origin = id.securityOrigin || id.storageKey?.split('^')[0] || '';
+      if (!URL.canParse(origin) || this.storageEvents.length >= MOST_REPORTS) return;
+      const kind = id.isLocalStorage ? 'local-storage' : 'session-storage';
+      this.storageEvents.push({ kind, name: key, host: new URL(origin).hostname, wall: Date.now(), page: this.requests.currentPage });
+    };
+    cdp.on('DOMStorage.domStorageItemAdded', (event) => stored(event.storageId, event.key));
+    cdp.on('DOMStorage.domStorageItemUpdated', (event) => stored(event.storageId, event.key));
+  }
+
+  /** Forgets what was seen and clears what the pages stored, so that the next one is visited as by somebody new. */
+  async startAfresh(): Promise<void> {
+    const origins = new Set(
+      this.requests.all.filter((r) => r.kind === 'document' || r.kind === 'frame').map((r) => new URL(r.url).origin),
+    );
+    for (const securityOrigin of origins) {
+      for (const isLocalStorage of [true, false]) {
+        // An origin whose frame has gone has no area left to clear.
+        await this.cdp.send('DOMStorage.clear', { storageId: { securityOrigin, isLocalStorage } }).catch(() => {});
+      }
+      await this.cdp.send('Storage.clearDataForOrigin', { origin: securityOrigin, storageTypes: 'all' });
+    }
+    this.requests = new RequestBook(this.mainFrameId);
+    this.reports = [];
+    this.storageEvents = [];
+    this.tooLarge = false;
+    this.options.clock.reset();
+  }
+
+  /** All that was seen so far. `asked`: one address to tell it under, where the page was reached through redirects. */
+  observations(asked?: string): Observation[] {
+    this.requests.settleCookies();
+    const seen: Observation[] = [];
+    for (const request of this.requests.all) {
+      if (request.blocked || request.kind === 'preflight') continue;
+      seen.push(...this.ofRequest(request, asked ?? request.page));
+    }
+    for (const report of this.reports) if (report.what === 'cookie') seen.push(...this.ofScriptCookie(report, asked ?? report.page));
+    for (const write of this.storageWrites()) {
+      const { wall, ...facts } = write;
+      const atMs = this.options.clock.fromWall(wall);
+      const page = asked ?? write.page;
+      seen.push({ ...facts, page, party: this.party(write.host, page), setBy: 'script', atMs });
+    }
+    return seen;
+  }
+
+  private *ofRequest(request: SeenRequest, page: string): Generator<Observation> {
+    const { hostname: host } = new URL(request.url);
+    const party = this.party(host, page);
+    const common = { page, url: request.url, chain: this.requests.chainOf(request) };
+    if (party === 'third' && request.kind !== 'document') {
+      yield { ...common, kind: 'request', name: request.kind, host, party, atMs: this.options.clock.fromMonotonic(request.sentAt) };
+    }
+    for (const line of request.setCookieLines) {
+      const atMs = this.options.clock.fromMonotonic(request.answeredAt ?? request.sentAt);
+      const facts = cookieFacts(line, host, Date.now());
+      if (facts) yield { ...common, ...facts, kind: 'cookie', party: this.party(facts.host, page), setBy: 'http', atMs };
+    }
+  }
+
+  private *ofScriptCookie(report: HookReport, page: string): Generator<Observation> {
+    const facts = cookieFacts(report.text, report.host, report.at);
+    if (!facts) return;
+    const atMs = this.options.clock.fromWall(report.at);
+    yield { ...facts, ...this.writer(report.stack), kind: 'cookie', page, party: this.party(facts.host, page), setBy: 'script', atMs };
+  }
+
+  /** Writes told by the hooks, which know time and script; then keys that only the protocol told of. */
+  private storageWrites(): OnPage<StorageWrite>[] {
+    const writes: OnPage<StorageWrite>[] = [];
+    const told = new Set<string>();
+    for (const { what, text, host, at, stack, page } of this.reports) {
+      if (what !== 'local-storage' && what !== 'session-storage') continue;
+      told.add(`${what}\n${host}\n${text}`);
+      writes.push({ kind: what, name: text, host, wall: at, page, ...this.writer(stack) });
+    }
+    for (const event of this.storageEvents) {
+      if (!told.has(`${event.kind}\n${event.host}\n${event.name}`)) writes.push({ ...event, chain: [] });
+    }
+    return writes;
+  }
+
+  private writer(stack: string): { url?: string; chain: ChainLink[] } {
+    const url = scriptIn(stack);
+    return url ? { url, chain: this.requests.chainOfUrl(url) } : { chain: [] };
+  }
+
+  private party(host: string, page: string) {
+    return partyOf(host, URL.canParse(page) ? new URL(page).hostname : host, this.options.ownDomains);
+  }
+}
+
+/** Address of the innermost script in a stack's text; `undefined` where it names none. */
+function scriptIn(stack: string): string | undefined {
+  return /(https?:\/\/[^\s)]+?):\d+:\d+/.exec(stack)?.[1];
+}
+
+/** A page can call the binding with anything; `null` where it is no report of ours. */
+function readReport(payload: string): HookReport | null {
+  if (payload.length > 20_000) return null;
+  let data: Partial<Record<keyof HookReport, unknown>>;
+  try {
+    data = JSON.parse(payload);
+  } catch {
+    return null; // forged by the page
+  }
+  const { what, text, host, at, stack } = data ?? {};
+  const known = what === 'cookie' || what === 'local-storage' || what === 'session-storage' || what === 'image';
+  if (!known || typeof text !== 'string' || typeof host !== 'string' || typeof at !== 'number') return null;
+  return { what, text, host, at, stack: typeof stack === 'string' ? stack : '' };
+}

@@ -1,0 +1,191 @@
+import type { ChainLink, RequestKind } from '@douane/core/observe';
+import type { Protocol } from 'playwright-core/types/protocol';
+
+/** One request as the browser told of it; a redirect is a request of its own. */
+export interface SeenRequest {
+  url: string;
+  kind: RequestKind | 'document' | 'preflight';
+  /** Monotonic seconds. */
+  sentAt: number;
+  answeredAt?: number;
+  frameId: string;
+  documentUrl: string;
+  /** Address of the top-level page it belongs to. */
+  page: string;
+  /** What was posted, where it is short. */
+  posted?: string;
+  initiator: Protocol.Network.Initiator;
+  redirectedFrom?: SeenRequest;
+  status?: number;
+  mimeType?: string;
+  /** Not sent: a policy of the page or the browser stopped it. */
+  blocked: boolean;
+  ended: boolean;
+  setCookieLines: string[];
+}
+
+const KINDS: Partial<Record<Protocol.Network.ResourceType, RequestKind | 'preflight'>> = {
+  Script: 'script',
+  Image: 'image',
+  Font: 'font',
+  Stylesheet: 'style',
+  XHR: 'fetch',
+  Fetch: 'fetch',
+  EventSource: 'fetch',
+  Ping: 'beacon',
+  Media: 'media',
+  WebSocket: 'websocket',
+  Preflight: 'preflight',
+};
+
+/** The requests of one page, with who brought each in. */
+export class RequestBook {
+  private hops = new Map<string, SeenRequest[]>();
+  private extraLines = new Map<string, string[][]>();
+  private byUrl = new Map<string, SeenRequest>();
+  private imageScripts = new Map<string, string>();
+  readonly all: SeenRequest[] = [];
+  /** Address of the page in the main frame. */
+  currentPage = '';
+
+  constructor(private readonly mainFrameId: string) {}
+
+  sent(event: Protocol.Network.requestWillBeSentPayload): SeenRequest | null {
+    if (!/^https?:/i.test(event.request.url)) return null;
+    const hops = this.hops.get(event.requestId) ?? [];
+    const previous = hops.at(-1);
+    if (previous && event.redirectResponse) {
+      previous.status = event.redirectResponse.status;
+      previous.answeredAt = event.timestamp;
+      previous.ended = true;
+    }
+    const frameId = event.frameId ?? this.mainFrameId;
+    const kind = this.kindOf(event.type, frameId);
+    if (kind === 'document') this.currentPage = event.request.url;
+    const posted = event.request.postData;
+    const request: SeenRequest = {
+      url: event.request.url,
+      kind,
+      // What a page sends on being left comes after the request for the next one, but still names its own document.
+      page: frameId === this.mainFrameId && kind !== 'document' ? event.documentURL : this.currentPage,
+      ...(posted && posted.length <= 4096 && { posted }),
+      sentAt: event.timestamp,
+      frameId,
+      documentUrl: event.documentURL,
+      initiator: event.initiator,
+      ...(previous && { redirectedFrom: previous }),
+      blocked: false,
+      ended: false,
+      setCookieLines: [],
+    };
+    this.hops.set(event.requestId, [...hops, request]);
+    if (!this.byUrl.has(request.url)) this.byUrl.set(request.url, request);
+    this.all.push(request);
+    return request;
+  }
+
+  /** The script that gave an image its address, told by the hook in the page. */
+  imageSetBy(address: string, script: string | undefined): void {
+    if (script && this.imageScripts.size < 5000) this.imageScripts.set(address, script);
+  }
+
+  /** Sockets are told without a time; `sentAt` is the moment we heard of it, in monotonic seconds. */
+  socketOpened(event: Protocol.Network.webSocketCreatedPayload, sentAt: number): void {
+    const request: SeenRequest = {
+      url: event.url,
+      kind: 'websocket',
+      sentAt,
+      frameId: this.mainFrameId,
+      documentUrl: this.currentPage,
+      page: this.currentPage,
+      initiator: event.initiator ?? { type: 'other' },
+      blocked: false,
+      ended: true,
+      setCookieLines: [],
+    };
+    this.all.push(request);
+  }
+
+  answered(event: Protocol.Network.responseReceivedPayload): void {
+    const request = this.hops.get(event.requestId)?.at(-1);
+    if (!request) return;
+    request.status = event.response.status;
+    request.mimeType = event.response.mimeType;
+    request.answeredAt = event.timestamp;
+  }
+
+  /** Raw `Set-Cookie` lines. They come one event per hop, in order, sometimes ahead of the hop itself. */
+  extraInfo(event: Protocol.Network.responseReceivedExtraInfoPayload): void {
+    const header = Object.entries(event.headers).find(([name]) => name.toLowerCase() === 'set-cookie')?.[1] ?? '';
+    const refused = new Set(event.blockedCookies.map((blocked) => blocked.cookieLine));
+    const lines = header.split('\n').filter((line) => line && !refused.has(line));
+    this.extraLines.set(event.requestId, [...(this.extraLines.get(event.requestId) ?? []), lines]);
+  }
+
+  ended(requestId: string, blocked = false): void {
+    const request = this.hops.get(requestId)?.at(-1);
+    if (!request) return;
+    request.ended = true;
+    if (blocked) request.blocked = true;
+  }
+
+  /** Requests still under way. */
+  open(): number {
+    let count = 0;
+    for (const request of this.all) if (!request.ended && request.kind !== 'websocket') count += 1;
+    return count;
+  }
+
+  /** Gives each hop its `Set-Cookie` lines, now that all events are in. */
+  settleCookies(): void {
+    for (const [id, hops] of this.hops) {
+      const lines = this.extraLines.get(id) ?? [];
+      hops.forEach((hop, i) => {
+        hop.setCookieLines = lines[i] ?? [];
+      });
+    }
+  }
+
+  /** Who brought a request in, from the page inward; the last link is the request itself. */
+  chainOf(request: SeenRequest, depth = 0): ChainLink[] {
+    if (request.kind === 'document') return [{ url: request.url, how: 'page' }];
+    if (depth > 12) return [{ url: request.url, how: 'deep chain' }];
+    if (request.redirectedFrom) {
+      return [...this.chainOf(request.redirectedFrom, depth + 1), { url: request.url, how: 'redirect' }];
+    }
+    const { type, stack, url, lineNumber } = request.initiator;
+    const what = request.kind;
+    const setter = what === 'image' ? this.imageScripts.get(request.url) : undefined;
+    if (type === 'script' || setter) {
+      const frame = firstFrame(stack);
+      const by = frame?.url ?? setter ?? url ?? request.documentUrl;
+      const how = by === request.documentUrl ? `${what} by a script in the page` : `${what} by script`;
+      return [...this.chainOfUrl(by, request, depth), { url: request.url, how }];
+    }
+    const by = url || request.documentUrl;
+    const line = lineNumber !== undefined && type === 'parser' ? `, line ${lineNumber + 1}` : '';
+    const style = this.byUrl.get(by)?.kind === 'style';
+    const how = style ? `${what} by style sheet` : `${what} in the markup${line}`;
+    return [...this.chainOfUrl(by, request, depth), { url: request.url, how }];
+  }
+
+  /** Who brought in the script or document at `url`. */
+  chainOfUrl(url: string, asker?: SeenRequest, depth = 0): ChainLink[] {
+    const known = this.byUrl.get(url) ?? this.byUrl.get(url.split('#')[0]!);
+    if (known && known !== asker) return this.chainOf(known, depth + 1);
+    return url ? [{ url, how: 'page' }] : [];
+  }
+
+  private kindOf(type: Protocol.Network.ResourceType | undefined, frameId: string): SeenRequest['kind'] {
+    if (type === 'Document') return frameId === this.mainFrameId ? 'document' : 'frame';
+    return (type && KINDS[type]) ?? 'other';
+  }
+}
+
+function firstFrame(stack: Protocol.Runtime.StackTrace | undefined): Protocol.Runtime.CallFrame | undefined {
+  for (let s = stack; s; s = s.parent) {
+    const frame = s.callFrames.find((f) => /^https?:/i.test(f.url));
+    if (frame) return frame;
+  }
+  return undefined;
+}
