@@ -63,6 +63,10 @@ export async function launchBrowser({ allowPrivate, resolve = [] }: BrowserOptio
   const persistent = await chromium.launchPersistentContext(profile, {
     executablePath,
     headless: true,
+    // Whoever runs us ends the browser in good order himself.
+    handleSIGINT: false,
+    handleSIGTERM: false,
+    handleSIGHUP: false,
     ...(guard && { proxy: { server: guard.url, bypass: ['<-loopback>', ...resolve.map((r) => r.host)].join(',') } }),
     args: [
       '--disable-background-networking',

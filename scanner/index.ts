@@ -3,3 +3,4 @@ export { type ScanOptions, type ScannedItem, type ScannedPage, type ScanProgress
 export { assertTarget } from './guard';
 export { CannotRun } from './problems';
 export { type CheckOptions, runCheck } from './run-check';
+export { type GatePlace, lookForGate, type LookedPage, type LookReport } from './look';

@@ -16,7 +16,10 @@ export function releaseMarked(permits: Permits): void {
     else {
       const address = element.dataset.gateSrc;
       element.removeAttribute(`${MARK}-src`);
-      if (address) element.setAttribute('src', address);
+      if (!address) continue;
+      // Chromium 156 forgets an address that a frame gets in the same task in which the parser inserted it.
+      if (element instanceof HTMLIFrameElement) setTimeout(() => element.setAttribute('src', address));
+      else element.setAttribute('src', address);
     }
   }
 }

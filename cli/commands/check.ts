@@ -1,0 +1,84 @@
+import { type CheckReport, defaultCases, parseCase, slippedThings } from '@douane/core/check';
+import { runCheck } from '@douane/scanner';
+import type { Command } from 'commander';
+import junit from 'junit-report-builder';
+import pc from 'picocolors';
+import { parseCount, parseResolve, readSetup, writeOut } from '../files';
+import { plain, progress, progressDone, Refused } from '../say';
+
+interface Flags {
+  setup: string;
+  case: string[];
+  pages: number;
+  resolve: string[];
+  private?: boolean;
+  json?: string;
+  junit?: string;
+}
+
+const many = (value: string, all: string[]) => [...all, value];
+
+export function checkCommand(program: Command): void {
+  program
+    .command('check')
+    .description('visit as each kind of visitor and tell what was held, cleared, or slipped; exit 1 when something slipped')
+    .argument('<url>')
+    .requiredOption('--setup <file>', 'the site’s setup, format douane.setup/1')
+    .option('--case <case>', 'such as place=DE,choice=refuse or place=US-CA,gpc; may be given again', many, [])
+    .option('--pages <n>', 'most pages to visit in each case', parseCount('--pages'), 12)
+    .option('--resolve <host=address:port>', 'where a host is to be found; may be given again', many, [])
+    .option('--private', 'allow loopback and private addresses')
+    .option('--json <file>', 'write the report as JSON; - for standard output')
+    .option('--junit <file>', 'write the verdicts as JUnit XML')
+    .action(async (url: string, flags: Flags) => {
+      const setup = await readSetup(flags.setup);
+      const cases = flags.case.map((text) => {
+        const parsed = parseCase(text, setup);
+        if (typeof parsed === 'string') throw new Refused(`--case ${text}: ${parsed}`);
+        return parsed;
+      });
+      const controller = new AbortController();
+      process.once('SIGINT', () => controller.abort());
+      const report = await runCheck(url, setup, {
+        cases: cases.length > 0 ? cases : defaultCases(setup),
+        most: flags.pages,
+        allowPrivate: flags.private ?? false,
+        resolve: flags.resolve.map(parseResolve),
+        signal: controller.signal,
+        onProgress: ({ done, of, current }) => progress(`${done} of ${of} cases  ${current.join(', ')}`),
+      });
+      progressDone();
+      if (controller.signal.aborted) throw new Refused('the check was cancelled');
+      if (flags.json) await writeOut(flags.json, JSON.stringify(report, null, 2));
+      if (flags.junit) await writeOut(flags.junit, asJunit(report));
+      if (flags.json !== '-') summary(report);
+      process.exitCode = report.summary.slipped > 0 ? 1 : 0;
+    });
+}
+
+/** One suite per case, one test per item; what slipped is a failure with its evidence. */
+function asJunit(report: CheckReport): string {
+  const builder = junit.newBuilder();
+  for (const { id, items, problems } of report.cases) {
+    const suite = builder.testSuite().name(plain(id));
+    for (const item of items) {
+      const test = suite.testCase().className(plain(item.host)).name(plain(`${item.kind} ${item.name}: ${item.verdict}`));
+      if (item.verdict === 'slipped') test.failure(plain(`${item.why} First at ${Math.round(item.firstAtMs ?? 0)} ms on ${item.page}.`));
+    }
+    for (const problem of problems) suite.testCase().className('visit').name(plain(problem)).skipped();
+  }
+  return builder.build();
+}
+
+function summary(report: CheckReport): void {
+  for (const { item, cases } of slippedThings(report.cases)) {
+    const who = cases.map((c) => c.id).join(', ');
+    console.log(`${pc.red('slipped')} ${item.host} ${item.kind} ${plain(item.name)} (${item.purpose ?? 'open'}) in: ${who}`);
+    console.log(`        ${item.why} ${plain(item.page ?? '')}`);
+  }
+  for (const { id, problems } of report.cases) for (const problem of problems) console.log(pc.yellow(`${id}: ${plain(problem)}`));
+  const { held, cleared, slipped, silent } = report.summary;
+  console.log(
+    `${report.cases.length} cases on ${report.pages.length} pages in ${report.seconds.toFixed(1)} s: ${held} held, ${cleared} cleared, ${slipped} slipped, ${silent} silent`,
+  );
+}

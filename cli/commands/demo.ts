@@ -1,0 +1,113 @@
+import path from 'node:path';
+import { rm } from 'node:fs/promises';
+import { ORGANISATION, SPECIALIST, startStandInWeb, TICKET_SITE } from '@douane/demo';
+import {
+  addOrganisation,
+  countPeople,
+  isFree,
+  listSites,
+  migrate,
+  openPool,
+  portOf,
+  readConfig,
+  startCluster,
+  startServer,
+  startWorker,
+} from '@douane/server';
+import { snippetFor } from '@douane/gate';
+import type { Command } from 'commander';
+import { workThroughDemo } from '../demo-data';
+import { Refused } from '../say';
+import { untilStopped } from '../stop';
+
+export function demoCommand(program: Command, root: string): void {
+  program
+    .command('demo')
+    .description('start everything on this machine with demo data')
+    .option('--fresh', 'forget what was there and start anew')
+    .action(async ({ fresh }: { fresh?: boolean }) => {
+      const stops: (() => Promise<void>)[] = [];
+      const stopAll = async () => {
+        for (const stop of stops.reverse()) await stop().catch((error) => console.error(error.message));
+      };
+      try {
+        await start(root, fresh ?? false, stops);
+      } catch (error) {
+        await stopAll();
+        throw error;
+      }
+      await untilStopped(async () => {
+        console.log('\nStopping');
+        await stopAll();
+      });
+    });
+}
+
+async function start(root: string, fresh: boolean, stops: (() => Promise<void>)[]): Promise<void> {
+  const port = await takePort('DOUANE_PORT', 4100);
+  const standInPort = await takePort('DOUANE_STANDIN_PORT', 4180);
+  const folder = path.join(root, '.douane');
+  let databaseUrl = process.env.DATABASE_URL;
+  if (!databaseUrl) {
+    if (fresh) await endOldCluster(folder);
+    const cluster = await startCluster(folder);
+    stops.push(() => cluster.stop());
+    databaseUrl = cluster.url;
+  }
+  await migrate(databaseUrl, root);
+
+  const env = {
+    DOUANE_SECRET: 'demo-only',
+    ...process.env,
+    DATABASE_URL: databaseUrl,
+    DOUANE_PORT: String(port),
+    DOUANE_ALLOW_PRIVATE: '1',
+    DOUANE_CATALOGUE: path.join(root, 'demo/catalogue.json'),
+    DOUANE_PLACE_HEADER: process.env.DOUANE_PLACE_HEADER ?? 'x-visitor-place',
+  };
+  const config = readConfig(env, root);
+  const web = await startStandInWeb({ port: standInPort, root });
+  stops.push(() => web.close());
+  const server = await startServer(config);
+  stops.push(() => server.stop());
+  const worker = await startWorker(config);
+  stops.push(() => worker.stop());
+
+  const db = openPool(databaseUrl);
+  try {
+    if ((await countPeople(db)) === 0) {
+      console.log('Preparing the demo: scanning, ruling, publishing and checking the ferry company’s site. This takes about a minute.');
+      await addOrganisation(db, ORGANISATION, SPECIALIST);
+      await workThroughDemo({ api: config.publicUrl, web });
+    } else {
+      web.state.fault = 'pixel-in-markup';
+      const { rows } = await db.query<{ id: string }>('SELECT id FROM organisation');
+      const sites = (await Promise.all(rows.map(({ id }) => listSites(db, id)))).flat();
+      const tickets = sites.find((site) => site.key === TICKET_SITE.key);
+      if (tickets) web.state.snippet = snippetFor(tickets.setup);
+    }
+  } finally {
+    await db.end();
+  }
+  console.log(`
+Douane            ${config.publicUrl}
+  sign in with    ${SPECIALIST.email}
+  password        ${SPECIALIST.password}
+Ticket site       http://${TICKET_SITE.host}:${standInPort}/
+Stand-in web      http://control.localhost:${standInPort}/   faults, and what reached the third parties
+
+Ctrl-C ends everything.`);
+}
+
+async function takePort(variable: string, otherwise: number): Promise<number> {
+  const port = portOf(process.env, variable, otherwise);
+  if (!(await isFree(port))) throw new Refused(`port ${port} is taken; choose another with ${variable}=… npm run demo`);
+  return port;
+}
+
+/** A cluster that runs is ended first; then its data is forgotten. */
+async function endOldCluster(folder: string): Promise<void> {
+  const old = await startCluster(folder).catch(() => null); // none there, or too broken to start: it is deleted either way
+  await old?.stop();
+  await rm(folder, { recursive: true, force: true });
+}

@@ -1,0 +1,93 @@
+import { catalogueClassifier, shippedCatalogue } from '@douane/core/classify';
+import { type ScanReport, scanSite } from '@douane/scanner';
+import type { Command } from 'commander';
+import Papa from 'papaparse';
+import picomatch from 'picomatch';
+import pc from 'picocolors';
+import { parseCount, parseResolve, writeOut } from '../files';
+import { plain, progress, progressDone } from '../say';
+
+interface Flags {
+  pages: number;
+  include: string[];
+  exclude: string[];
+  resolve: string[];
+  private?: boolean;
+  json?: string;
+  csv?: string;
+}
+
+const many = (value: string, all: string[]) => [...all, value];
+
+export function scanCommand(program: Command): void {
+  program
+    .command('scan')
+    .description('visit a site with a real browser and list what it stores and contacts')
+    .argument('<url>')
+    .option('--pages <n>', 'most pages to visit', parseCount('--pages'), 50)
+    .option('--include <glob>', 'visit only addresses whose path fits; may be given again', many, [])
+    .option('--exclude <glob>', 'leave out addresses whose path fits; may be given again', many, [])
+    .option('--resolve <host=address:port>', 'where a host is to be found; may be given again', many, [])
+    .option('--private', 'allow loopback and private addresses')
+    .option('--json <file>', 'write the report as JSON; - for standard output')
+    .option('--csv <file>', 'write the items as CSV; - for standard output')
+    .action(async (url: string, flags: Flags) => {
+      const controller = new AbortController();
+      process.once('SIGINT', () => controller.abort());
+      const report = await scanSite(url, {
+        pages: flags.pages,
+        wanted: wantedBy(flags.include, flags.exclude),
+        allowPrivate: flags.private ?? false,
+        resolve: flags.resolve.map(parseResolve),
+        classify: catalogueClassifier(shippedCatalogue().entries),
+        signal: controller.signal,
+        onProgress: ({ done, waiting, items, current }) => progress(`${done} done, ${waiting} waiting, ${items} items  ${current[0] ?? ''}`),
+      });
+      progressDone();
+      if (flags.json) await writeOut(flags.json, JSON.stringify(report, null, 2));
+      if (flags.csv) await writeOut(flags.csv, itemsAsCsv(report));
+      if (flags.json !== '-' && flags.csv !== '-') summary(report);
+      if (!report.pages.some((page) => page.outcome === 'ok')) process.exitCode = 2;
+    });
+}
+
+/** Globs are held against the path and query of an address. */
+function wantedBy(include: string[], exclude: string[]): (url: string) => boolean {
+  const isIn = include.length > 0 ? picomatch(include) : () => true;
+  const isOut = exclude.length > 0 ? picomatch(exclude) : () => false;
+  return (url) => {
+    const { pathname, search } = new URL(url);
+    return isIn(pathname + search) && !isOut(pathname + search);
+  };
+}
+
+function itemsAsCsv({ items }: ScanReport): string {
+  return Papa.unparse(
+    items.map((item) => ({
+      kind: item.kind,
+      name: item.name,
+      host: item.host,
+      party: item.party,
+      setBy: item.setBy ?? '',
+      lifetimeSeconds: item.lifetimeSeconds ?? '',
+      purpose: item.purpose ?? '',
+      service: item.service ?? '',
+      pages: item.pages.length,
+      firstPage: item.pages[0] ?? '',
+      broughtInBy: item.chain.map((link) => link.url).join(' > '),
+    })),
+    // A cell that a spreadsheet would take for a formula is hostile text.
+    { escapeFormulae: true },
+  );
+}
+
+function summary({ items, pages, problems, seconds }: ScanReport): void {
+  for (const { kind, name, host, party, purpose, service } of items) {
+    const what = `${kind === 'request' ? `${kind}: ${name}` : `${kind} ${plain(name)}`}`;
+    console.log(`${party === 'third' ? pc.bold(host) : host}  ${what}  ${purpose ? `${purpose} · ${service}` : pc.yellow('open')}`);
+  }
+  for (const { url, outcome, why } of pages) if (outcome !== 'ok') console.log(pc.yellow(`${outcome}: ${plain(url)} ${why ?? ''}`));
+  for (const { page, what } of problems) console.log(pc.yellow(`${plain(page)}: ${plain(what)}`));
+  const open = items.filter((item) => item.purpose === null).length;
+  console.log(`${items.length} items on ${pages.length} pages in ${seconds.toFixed(1)} s; ${open} open`);
+}

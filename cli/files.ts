@@ -1,0 +1,37 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import { parseSetupText, type Setup } from '@douane/core/setup';
+import type { Resolve } from '@douane/scanner';
+import { Refused } from './say';
+
+/** Reads a setup file; every field at fault is named in the refusal. */
+export async function readSetup(file: string): Promise<Setup> {
+  const text = await readFile(file, 'utf8').catch((cause) => {
+    throw new Refused(`${file} cannot be read: ${cause.code === 'ENOENT' ? 'there is no such file' : cause.message}`);
+  });
+  const parsed = parseSetupText(text);
+  if (parsed.ok) return parsed.value;
+  const [first, ...more] = parsed.problems.map(({ path, message }) => (path ? `${path}: ${message}` : message));
+  throw new Refused(`${file}: ${first}${more.length > 0 ? `; and ${more.length} more: ${more.slice(0, 5).join('; ')}` : ''}`);
+}
+
+/** Writes to a file, or to standard output for `-`. */
+export async function writeOut(file: string, text: string): Promise<void> {
+  if (file === '-') process.stdout.write(`${text}\n`);
+  else await writeFile(file, `${text}\n`);
+}
+
+/** `HOST=ADDRESS:PORT` */
+export function parseResolve(text: string): Resolve {
+  const match = /^([^=\s]+)=(\[[0-9a-f:]+\]|[^:\s]+)(:\d+)?$/i.exec(text);
+  if (!match) throw new Refused(`--resolve ${text}: give HOST=ADDRESS or HOST=ADDRESS:PORT`);
+  return { host: match[1]!, to: `${match[2]}${match[3] ?? ''}` };
+}
+
+/** A whole number of at least 1. */
+export function parseCount(option: string) {
+  return (text: string): number => {
+    const n = Number(text);
+    if (!Number.isInteger(n) || n < 1) throw new Refused(`${option} ${text}: give a whole number of at least 1`);
+    return n;
+  };
+}

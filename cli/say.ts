@@ -1,0 +1,19 @@
+import pc from 'picocolors';
+
+/** A fault of the input or the surroundings: one line, exit 2. */
+export class Refused extends Error {}
+
+/** Progress on stderr, where somebody is looking; `picocolors` obeys NO_COLOR. */
+export function progress(text: string): void {
+  if (process.stderr.isTTY) process.stderr.write(`\r\x1b[2K${pc.dim(text.slice(0, (process.stderr.columns ?? 80) - 1))}`);
+}
+
+export function progressDone(): void {
+  if (process.stderr.isTTY) process.stderr.write('\r\x1b[2K');
+}
+
+/** Text from pages goes to the terminal without control characters. */
+export function plain(text: string): string {
+  // biome-ignore lint/suspicious/noControlCharactersInRegex: these are what is taken out
+  return text.replace(/[\u0000-\u001f\u007f-\u009f]/g, '\uFFFD');
+}

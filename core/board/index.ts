@@ -1,0 +1,2 @@
+export { nextStep, stagesOf } from './stages';
+export * from './types';

@@ -1,0 +1,83 @@
+import { regimeById } from '../regimes/catalogue';
+import type { NextStep, RunWord, SiteState, Stage, Station } from './types';
+
+const underWay = (state: RunWord) => state === 'queued' || state === 'running' || state === 'cancelling';
+const plural = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`;
+
+/** How each stage of a site stands, in marks and words. Times are left to the interface, which knows the clock. */
+export function stagesOf(state: SiteState): Record<Station, Stage> {
+  return {
+    scan: scanStage(state),
+    classify: classifyStage(state),
+    regions: {
+      mark: 'in-order',
+      text: plural(state.regimes.length, 'treatment'),
+      detail: state.regimes.map((id) => regimeById(id)?.name ?? id).join(' · '),
+    },
+    banner: bannerStage(state),
+    install: installStage(state),
+    check: checkStage(state),
+    records: state.records > 0 ? { mark: 'in-order', text: plural(state.records, 'record') } : { mark: 'nothing', text: 'none yet' },
+  };
+}
+
+function scanStage({ scan }: SiteState): Stage {
+  if (!scan) return { mark: 'nothing', text: 'never' };
+  if (underWay(scan.state)) return { mark: 'running', text: 'running', detail: plural(scan.pages, 'page') };
+  if (scan.state === 'failed') return { mark: 'slipped', text: 'failed', detail: scan.why ?? undefined };
+  const detail = `${plural(scan.pages, 'page')}, ${plural(scan.items, 'item')}`;
+  return scan.state === 'cancelled' ? { mark: 'waits', text: 'cancelled', detail } : { mark: 'in-order', text: 'done', detail };
+}
+
+function classifyStage({ scan, openItems, ruledItems }: SiteState): Stage {
+  if (!scan || openItems + ruledItems === 0) return { mark: 'nothing', text: 'nothing to rule' };
+  const detail = `${ruledItems} ruled`;
+  return openItems > 0 ? { mark: 'waits', text: `${openItems} open`, detail } : { mark: 'in-order', text: '0 open', detail };
+}
+
+function bannerStage({ version, draftDiffers }: SiteState): Stage {
+  if (version === null) return { mark: 'nothing', text: 'not published' };
+  if (draftDiffers > 0) return { mark: 'waits', text: `v${version}`, detail: `draft differs in ${draftDiffers}` };
+  return { mark: 'in-order', text: `v${version}`, detail: 'published' };
+}
+
+function installStage({ gate }: SiteState): Stage {
+  if (!gate) return { mark: 'nothing', text: 'not looked' };
+  if (underWay(gate.state)) return { mark: 'running', text: 'looking' };
+  if (gate.state !== 'done') return { mark: 'slipped', text: 'not seen', detail: gate.why ?? undefined };
+  const text = `first on ${gate.first} of ${gate.of}`;
+  return gate.first === gate.of ? { mark: 'in-order', text } : { mark: 'slipped', text };
+}
+
+function checkStage({ check, version }: SiteState): Stage {
+  if (!check) return { mark: 'nothing', text: 'never' };
+  if (underWay(check.state)) return { mark: 'running', text: 'running' };
+  if (check.state !== 'done') return { mark: 'slipped', text: check.state, detail: check.why ?? undefined };
+  const cases = `of ${plural(check.cases, 'case')}`;
+  if (check.slipped > 0) return { mark: 'slipped', text: `${check.slipped} slipped`, detail: cases };
+  const stale = check.version !== version;
+  return stale ? { mark: 'waits', text: 'clean, but older', detail: 'published since' } : { mark: 'in-order', text: 'clean', detail: cases };
+}
+
+/** The one next thing to do on a site. */
+export function nextStep(state: SiteState): NextStep {
+  const { scan, openItems, version, draftDiffers, gate, check } = state;
+  const need = (station: Station, words: string): NextStep => ({ station, words, needed: true });
+  const wait = (station: Station, words: string): NextStep => ({ station, words, needed: false });
+  if (!scan) return need('scan', 'Scan the site');
+  if (underWay(scan.state)) return wait('scan', 'The scan is running');
+  if (scan.state === 'failed') return need('scan', 'See why the scan failed');
+  if (check?.state === 'done' && check.slipped > 0 && check.version === version && draftDiffers === 0) {
+    return need('check', `See the ${plural(check.slipped, 'item')} that slipped`);
+  }
+  if (openItems > 0) return need('classify', `Rule ${plural(openItems, 'open item')}`);
+  if (version === null) return need('banner', 'Publish the first version');
+  if (draftDiffers > 0) return need('banner', `Publish v${version + 1}`);
+  if (!gate) return need('install', 'Install the gate');
+  if (underWay(gate.state)) return wait('install', 'Looking for the gate');
+  if (gate.state !== 'done' || gate.first < gate.of) return need('install', 'Put the gate first on every page');
+  if (!check || check.version !== version) return need('check', `Check v${version}`);
+  if (underWay(check.state)) return wait('check', 'The check is running');
+  if (check.state !== 'done') return need('check', 'Check again');
+  return wait('check', 'Nothing to do');
+}

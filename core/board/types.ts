@@ -1,0 +1,34 @@
+/** How a stage of a site's work stands; each has one drawn mark. */
+export type StageMark = 'in-order' | 'waits' | 'slipped' | 'nothing' | 'running';
+
+export interface Stage {
+  mark: StageMark;
+  text: string;
+  detail?: string;
+}
+
+/** What the board and a site's stations need to know of a site. Counts and times, no content. */
+export interface SiteState {
+  scan: { state: RunWord; at: string | null; pages: number; items: number; why?: string | null } | null;
+  openItems: number;
+  ruledItems: number;
+  regimes: string[];
+  /** Number of the published version, and in how many places the draft differs from it. */
+  version: number | null;
+  draftDiffers: number;
+  gate: { state: RunWord; first: number; of: number; why?: string | null } | null;
+  check: { state: RunWord; at: string | null; cases: number; slipped: number; version: number | null; why?: string | null } | null;
+  records: number;
+}
+
+export type RunWord = 'queued' | 'running' | 'cancelling' | 'done' | 'failed' | 'cancelled';
+
+export const STATIONS = ['scan', 'classify', 'regions', 'banner', 'install', 'check', 'records'] as const;
+export type Station = (typeof STATIONS)[number];
+
+export interface NextStep {
+  station: Station;
+  words: string;
+  /** Somebody is needed; otherwise the work runs or rests. */
+  needed: boolean;
+}

@@ -1,0 +1,74 @@
+import { launchBrowser } from './browser';
+import { findPages } from './find-pages';
+import { assertTarget } from './guard';
+import { Visitor } from './visitor';
+
+/** How a page carries the gate. `other-key`: a gate of another site. `not-blocking`: async or defer lets tags run ahead. */
+export type GatePlace = 'first' | 'late' | 'missing' | 'other-key' | 'not-blocking' | 'failed';
+
+export interface LookedPage {
+  url: string;
+  state: GatePlace;
+  why?: string;
+  /** Tags that stand above the gate in the markup. */
+  before: string[];
+}
+
+export interface LookReport {
+  format: 'douane.look/1';
+  seconds: number;
+  pages: LookedPage[];
+}
+
+export interface LookOptions {
+  snippetSrc: string;
+  most?: number;
+  allowPrivate?: boolean;
+  signal?: AbortSignal;
+  onProgress?: (progress: { done: number; of: number }) => void;
+}
+
+/**
+ * Looks at the markup as the server sends it, not at the page as scripts left it: a tag manager may well insert its tags
+ * above the gate once it was let through.
+ */
+export async function lookForGate(target: string, options: LookOptions): Promise<LookReport> {
+  const { snippetSrc, most = 20, allowPrivate = false, signal } = options;
+  await assertTarget(target, allowPrivate);
+  const started = Date.now();
+  const running = await launchBrowser({ allowPrivate });
+  const looked: LookedPage[] = [];
+  try {
+    const pages = await findPages(running.browser, target, most, signal);
+    const visitor = await Visitor.open(running.browser, { quietMs: 0 });
+    for (const url of pages) {
+      if (signal?.aborted) break;
+      const result = await visitor.goto(url, signal);
+      if (result.outcome !== 'ok') looked.push({ url, state: 'failed', why: result.why, before: [] });
+      else looked.push({ url, ...(await visitor.page.evaluate(lookAtMarkup, snippetSrc)) });
+      options.onProgress?.({ done: looked.length, of: pages.length });
+    }
+    await visitor.close();
+  } finally {
+    await running.close();
+  }
+  return { format: 'douane.look/1', seconds: (Date.now() - started) / 1000, pages: looked };
+}
+
+/** Runs in the page; stands by itself. */
+async function lookAtMarkup(snippetSrc: string): Promise<Pick<LookedPage, 'state' | 'before' | 'why'>> {
+  const markup = await fetch(location.href, { credentials: 'include' }).then((response) => response.text());
+  const parsed = new DOMParser().parseFromString(markup, 'text/html');
+  const tags = [...parsed.querySelectorAll('script, link[rel~=stylesheet], link[rel~=preload], img, iframe')];
+  const gates = tags.filter((tag) => /\/g\/[^/]+\/gate\.js$/.test(tag.getAttribute('src') ?? ''));
+  const gate = tags.find((tag) => tag.getAttribute('src') === snippetSrc);
+  if (!gate) {
+    const other = gates[0]?.getAttribute('src');
+    return other ? { state: 'other-key', before: [], why: `the page carries ${other}` } : { state: 'missing', before: [] };
+  }
+  if (gate.hasAttribute('async') || gate.hasAttribute('defer')) {
+    return { state: 'not-blocking', before: [], why: 'async or defer lets other tags run before it' };
+  }
+  const before = tags.slice(0, tags.indexOf(gate)).map((tag) => tag.outerHTML.slice(0, 200));
+  return before.length > 0 ? { state: 'late', before: before.slice(0, 10) } : { state: 'first', before: [] };
+}

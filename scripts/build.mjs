@@ -1,0 +1,53 @@
+// Builds the command, the gate and the interface into dist/.
+import { mkdir, readdir, stat, writeFile } from 'node:fs/promises';
+import path from 'node:path';
+import { build } from 'esbuild';
+import { build as viteBuild } from 'vite';
+
+const root = path.resolve(import.meta.dirname, '..');
+const at = (...parts) => path.join(root, ...parts);
+
+/** Our own packages go into the bundle as sources; everything else is left to node_modules. */
+const ownPackagesInside = {
+  name: 'own-packages-inside',
+  setup({ onResolve }) {
+    onResolve({ filter: /^[^./]/ }, ({ path: name, kind }) =>
+      kind === 'entry-point' || name.startsWith('@douane/') ? undefined : { path: name, external: true },
+    );
+  },
+};
+
+await mkdir(at('dist/gate'), { recursive: true });
+const visitor = { bundle: true, minify: true, format: 'iife', target: 'es2022', legalComments: 'none', logLevel: 'error' };
+await Promise.all([
+  build({
+    entryPoints: [at('cli/index.ts')],
+    outfile: at('dist/cli.js'),
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    sourcemap: true,
+    plugins: [ownPackagesInside],
+    logLevel: 'error',
+  }),
+  build({ ...visitor, entryPoints: [at('gate/hold/main.ts')], outfile: at('dist/gate/hold.js') }),
+  build({ ...visitor, entryPoints: [at('gate/banner/main.ts')], outfile: at('dist/gate/banner.js') }),
+  viteBuild({ root: at('web'), configFile: at('web/vite.config.ts'), logLevel: 'warn' }),
+]);
+await writeFile(at('dist/.built'), String(await newestSource()));
+
+/** Time of the newest source file, so that a second start knows whether to build. */
+export async function newestSource() {
+  let newest = 0;
+  const look = async (folder) => {
+    for (const entry of await readdir(folder, { withFileTypes: true })) {
+      if (entry.name === 'node_modules' || entry.name.includes('.test.')) continue;
+      const full = path.join(folder, entry.name);
+      if (entry.isDirectory()) await look(full);
+      else newest = Math.max(newest, (await stat(full)).mtimeMs);
+    }
+  };
+  for (const folder of ['core', 'gate', 'scanner', 'server', 'web', 'cli', 'demo', 'scripts']) await look(at(folder));
+  return newest;
+}

@@ -1,0 +1,47 @@
+import { randomBytes } from 'node:crypto';
+
+export interface Config {
+  databaseUrl: string;
+  port: number;
+  /** Address under which people and visitors reach the server. */
+  publicUrl: string;
+  /** Project folder: migrations, built interface and gate. */
+  root: string;
+  sessionSecret: string;
+  /** Loopback and private addresses may be scanned. */
+  allowPrivate: boolean;
+  /** Headers set by the operator's delivery network that tell a visitor's country, and maybe state. */
+  placeHeaders: string[];
+  /** How many proxies in front are trusted to tell the visitor's address. */
+  trustProxy: number;
+  /** A further catalogue file, for this organisation's own knowledge. */
+  catalogueFile: string | null;
+}
+
+/** Reads the configuration from the environment. Throws one sentence that names the variable at fault. */
+export function readConfig(env: NodeJS.ProcessEnv, root: string): Config {
+  const port = portOf(env, 'DOUANE_PORT', 4100);
+  if (!env.DATABASE_URL) throw new Error('DATABASE_URL is not set; name the PostgreSQL server to use, or start with npm run demo');
+  const publicUrl = env.DOUANE_URL ?? `http://localhost:${port}`;
+  if (!URL.canParse(publicUrl)) throw new Error(`DOUANE_URL is "${publicUrl}", which is no web address`);
+  return {
+    databaseUrl: env.DATABASE_URL,
+    port,
+    publicUrl: publicUrl.replace(/\/$/, ''),
+    root,
+    // Without a secret of its own a server's sessions end with it.
+    sessionSecret: env.DOUANE_SECRET ?? randomBytes(32).toString('hex'),
+    allowPrivate: env.DOUANE_ALLOW_PRIVATE === '1',
+    placeHeaders: (env.DOUANE_PLACE_HEADER ?? '').split(',').map((name) => name.trim().toLowerCase()).filter(Boolean),
+    trustProxy: Number(env.DOUANE_TRUST_PROXY ?? 0) || 0,
+    catalogueFile: env.DOUANE_CATALOGUE ?? null,
+  };
+}
+
+export function portOf(env: NodeJS.ProcessEnv, name: string, otherwise: number): number {
+  const text = env[name];
+  if (text === undefined || text === '') return otherwise;
+  const port = Number(text);
+  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new Error(`${name} is "${text}", which is no port (0 to 65535)`);
+  return port;
+}

@@ -1,0 +1,132 @@
+import type { Queryable } from './db';
+
+export type RunKind = 'scan' | 'check' | 'look';
+export type RunState = 'queued' | 'running' | 'cancelling' | 'done' | 'failed' | 'cancelled';
+
+export interface Run {
+  id: string;
+  organisationId: string;
+  siteId: string;
+  kind: RunKind;
+  state: RunState;
+  options: Record<string, unknown>;
+  progress: unknown;
+  /** A few figures of the report, for lists. */
+  summary: unknown;
+  why: string | null;
+  requestedAt: Date;
+  startedAt: Date | null;
+  finishedAt: Date | null;
+}
+
+const COLUMNS = `id, organisation_id AS "organisationId", site_id AS "siteId", kind, state, options, progress, summary, why,
+  requested_at AS "requestedAt", started_at AS "startedAt", finished_at AS "finishedAt"`;
+
+/** A worker that says nothing for this long is taken for dead. */
+const SILENCE = `interval '45 seconds'`;
+
+/** Asks for a run, or joins the one under way; `joined` tells which. */
+export async function requestRun(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+  kind: RunKind,
+  options: object,
+  personId: string | null,
+): Promise<{ run: Run; joined: boolean }> {
+  const { rows } = await db.query<Run & { joined: boolean }>(
+    `INSERT INTO run (organisation_id, site_id, kind, options, requested_by) VALUES ($1, $2, $3, $4, $5)
+     ON CONFLICT (site_id, kind) WHERE state IN ('queued', 'running', 'cancelling') DO UPDATE SET kind = excluded.kind
+     RETURNING ${COLUMNS}, xmax <> 0 AS joined`,
+    [organisationId, siteId, kind, options, personId],
+  );
+  const { joined, ...run } = rows[0]!;
+  return { run, joined };
+}
+
+/** `null`: it was cancelled before it began, or another worker has it. */
+export async function startRun(db: Queryable, id: string): Promise<Run | null> {
+  const { rows } = await db.query<Run>(
+    `UPDATE run SET state = 'running', started_at = now(), touched_at = now() WHERE id = $1 AND state = 'queued'
+     RETURNING ${COLUMNS}`,
+    [id],
+  );
+  return rows[0] ?? null;
+}
+
+/** Tells how far it is and that the worker lives; gives back the state, which may say that it is to be cancelled. */
+export async function touchRun(db: Queryable, id: string, progress: unknown): Promise<RunState | null> {
+  const { rows } = await db.query(
+    `UPDATE run SET touched_at = now(), progress = coalesce($2, progress) WHERE id = $1 RETURNING state`,
+    [id, progress === undefined ? null : JSON.stringify(progress)],
+  );
+  return rows[0]?.state ?? null;
+}
+
+export async function finishRun(
+  db: Queryable,
+  id: string,
+  end: { state: 'done' | 'failed' | 'cancelled'; report?: object; summary?: object; why?: string },
+): Promise<void> {
+  await db.query(
+    `UPDATE run SET state = $2, report = $3, summary = $4, why = $5, finished_at = now()
+     WHERE id = $1 AND state IN ('running', 'cancelling')`,
+    [id, end.state, end.report ?? null, end.summary ?? null, end.why ?? null],
+  );
+}
+
+/** Puts a run back in the queue, when its worker is asked to stop. */
+export async function requeueRun(db: Queryable, id: string): Promise<void> {
+  await db.query(`UPDATE run SET state = 'queued', started_at = NULL WHERE id = $1 AND state = 'running'`, [id]);
+}
+
+/** One that waits is cancelled at once; one that runs when its worker next says something. */
+export async function cancelRun(db: Queryable, organisationId: string, id: string): Promise<Run | null> {
+  const { rows } = await db.query<Run>(
+    `UPDATE run SET state = CASE state WHEN 'queued' THEN 'cancelled' ELSE 'cancelling' END,
+       finished_at = CASE state WHEN 'queued' THEN now() END
+     WHERE organisation_id = $1 AND id = $2 AND state IN ('queued', 'running') RETURNING ${COLUMNS}`,
+    [organisationId, id],
+  );
+  return rows[0] ?? null;
+}
+
+/** Ends runs whose worker has gone, so that new ones can be asked for. */
+export async function failSilentRuns(db: Queryable): Promise<Run[]> {
+  const { rows } = await db.query<Run>(
+    `UPDATE run SET state = 'failed', why = 'The worker stopped before it was done.', finished_at = now()
+     WHERE state IN ('running', 'cancelling') AND touched_at < now() - ${SILENCE} RETURNING ${COLUMNS}`,
+  );
+  return rows;
+}
+
+export async function runById(
+  db: Queryable,
+  organisationId: string,
+  id: string,
+): Promise<(Run & { report: unknown }) | null> {
+  const { rows } = await db.query(`SELECT ${COLUMNS}, report FROM run WHERE organisation_id = $1 AND id = $2`, [
+    organisationId,
+    id,
+  ]);
+  return rows[0] ?? null;
+}
+
+export async function listRuns(db: Queryable, organisationId: string, siteId: string, kind: RunKind): Promise<Run[]> {
+  const { rows } = await db.query<Run>(
+    `SELECT ${COLUMNS} FROM run WHERE organisation_id = $1 AND site_id = $2 AND kind = $3
+     ORDER BY requested_at DESC LIMIT 50`,
+    [organisationId, siteId, kind],
+  );
+  return rows;
+}
+
+/** The newest run of each kind of each site. */
+export async function latestRuns(db: Queryable, organisationId: string): Promise<Run[]> {
+  const { rows } = await db.query<Run>(
+    `SELECT DISTINCT ON (site_id, kind) ${COLUMNS} FROM run WHERE organisation_id = $1
+     ORDER BY site_id, kind, requested_at DESC`,
+    [organisationId],
+  );
+  return rows;
+}

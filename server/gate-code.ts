@@ -1,0 +1,16 @@
+import { createHash } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
+import path from 'node:path';
+import type { GateCode, HashText } from '@douane/gate';
+
+/** The gate's built scripts. Throws a sentence that says to build where they are missing. */
+export async function loadGateCode(root: string): Promise<GateCode> {
+  const read = (name: string) =>
+    readFile(path.join(root, 'dist/gate', name), 'utf8').catch(() => {
+      throw new Error(`dist/gate/${name} is missing; run npm run build`);
+    });
+  const [hold, banner] = await Promise.all([read('hold.js'), read('banner.js')]);
+  return { hold, banner };
+}
+
+export const sha256: HashText = (text) => createHash('sha256').update(text).digest('hex');

@@ -1,0 +1,98 @@
+import type { Classifier } from '@douane/core/classify';
+import { CannotRun } from '@douane/scanner';
+import type { Config } from '../config';
+import { type Db, openPool } from '../db/db';
+import { failSilentRuns, finishRun, type Run, requeueRun, startRun, touchRun } from '../db/runs.sql';
+import { siteById } from '../db/sites.sql';
+import { loadCatalogue } from '../catalogue';
+import { announce } from '../live';
+import { checkJob } from './check';
+import { lookJob } from './look';
+import { RunQueue } from './queue';
+import { scanJob } from './scan';
+
+/** What a job gets to do its work with. */
+export interface JobTools {
+  db: Db;
+  config: Config;
+  catalogue: Classifier;
+  signal: AbortSignal;
+  progress(progress: object): void;
+}
+
+export interface JobResult {
+  report: object;
+  summary: object;
+}
+
+const JOBS = { scan: scanJob, check: checkJob, look: lookJob };
+const HEARTBEAT_MS = 1_000;
+
+/** Takes runs from the queue until stopped. One that is under way when it stops goes back to the queue. */
+export async function startWorker(config: Config): Promise<{ stop(): Promise<void> }> {
+  const db = openPool(config.databaseUrl);
+  const catalogue = await loadCatalogue(config.catalogueFile);
+  const queue = await RunQueue.open(config.databaseUrl);
+  const current = new Set<AbortController>();
+  let stopping = false;
+
+  const sweep = async () => {
+    for (const run of await failSilentRuns(db)) await announceRun(run);
+  };
+  const announceRun = (run: Run) => announce(db, { organisationId: run.organisationId, siteId: run.siteId, what: run.kind });
+  const sweeping = setInterval(() => sweep().catch((error) => console.error(`sweep: ${error.message}`)), 15_000);
+  await sweep();
+
+  async function handle(runId: string): Promise<void> {
+    const run = await startRun(db, runId);
+    if (!run) return;
+    const controller = new AbortController();
+    current.add(controller);
+    let latest: object | undefined;
+    const beat = setInterval(() => {
+      const told = latest;
+      latest = undefined;
+      touchRun(db, run.id, told)
+        .then((state) => {
+          if (state === 'cancelling') controller.abort();
+          if (told) return announceRun(run);
+        })
+        .catch((error) => console.error(`heartbeat: ${error.message}`));
+    }, HEARTBEAT_MS);
+    try {
+      await announceRun(run);
+      const site = await siteById(db, run.organisationId, run.siteId);
+      const tools: JobTools = {
+        db,
+        config,
+        catalogue,
+        signal: controller.signal,
+        progress(progress) {
+          latest = progress;
+        },
+      };
+      const result = await JOBS[run.kind](run, site!, tools);
+      if (stopping) await requeueRun(db, run.id).then(() => queue.send(run.id));
+      else await finishRun(db, run.id, { state: controller.signal.aborted ? 'cancelled' : 'done', ...result });
+    } catch (error) {
+      if (!(error instanceof CannotRun)) console.error(error);
+      const why = error instanceof CannotRun ? error.message : 'Something went wrong in the worker; it is in its log.';
+      await finishRun(db, run.id, { state: 'failed', why });
+    } finally {
+      clearInterval(beat);
+      current.delete(controller);
+      await announceRun(run);
+    }
+  }
+
+  await queue.take(handle);
+  return {
+    async stop() {
+      stopping = true;
+      clearInterval(sweeping);
+      for (const controller of current) controller.abort();
+      await queue.stop();
+      await db.end();
+    },
+  };
+}

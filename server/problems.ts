@@ -1,0 +1,40 @@
+import type { FieldProblem } from '@douane/core/setup';
+import type { ErrorRequestHandler, RequestHandler } from 'express';
+
+/** An answer that says what is wrong, as problem details (RFC 9457). `fields` names each field at fault. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    readonly detail?: string,
+    readonly fields?: FieldProblem[],
+  ) {
+    super(title);
+  }
+}
+
+export const notFound = (what: string) => new Problem(404, `There is no such ${what}`);
+
+export const noSuchPath: RequestHandler = (req) => {
+  throw new Problem(404, 'There is nothing at this address', req.path);
+};
+
+/** The last handler. What was not foreseen is logged whole and told without detail. */
+export const answerProblem: ErrorRequestHandler = (error, _req, res, next) => {
+  if (res.headersSent) return next(error);
+  const problem = asProblem(error);
+  if (problem.status >= 500) console.error(error);
+  const { status, title, detail, fields } = problem;
+  res.status(status).type('application/problem+json').send(JSON.stringify({ type: 'about:blank', status, title, detail, fields }));
+};
+
+function asProblem(error: unknown): Problem {
+  if (error instanceof Problem) return error;
+  const { status, type, code } = error as { status?: number; type?: string; code?: string };
+  if (type === 'entity.parse.failed') return new Problem(400, 'The body is not JSON');
+  if (type === 'entity.too.large') return new Problem(413, 'The body is too large');
+  if (code === 'EBADCSRFTOKEN') return new Problem(403, 'The page is out of date; load it again');
+  if (code === '22P02') return new Problem(404, 'There is no such thing', 'The id is not of the right form.');
+  if (status && status >= 400 && status < 500) return new Problem(status, (error as Error).message);
+  return new Problem(500, 'Something went wrong on the server', 'It has been written to the log.');
+}

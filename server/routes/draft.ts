@@ -1,0 +1,81 @@
+import { bannerContent, gateFiles, snippetFor } from '@douane/gate';
+import { parseWith, type Setup, setupSchema } from '@douane/core/setup';
+import { Router } from 'express';
+import { z } from 'zod';
+import type { Services } from '../app';
+import { inTransaction } from '../db/db';
+import { listItems } from '../db/items.sql';
+import { saveDraft } from '../db/sites.sql';
+import { insertVersion, listVersions, nextVersionNumber } from '../db/versions.sql';
+import { sha256 } from '../gate-code';
+import { announce } from '../live';
+import { Problem } from '../problems';
+import { draftDifferences, fullDraft } from '../site-state';
+import { bodyOf, siteOf } from './body';
+import { personOf } from './session';
+
+const draftSchema = z.strictObject({ revision: z.number().int(), setup: z.unknown() });
+
+/** The draft of a site's setup, its published versions, and publishing. */
+export function draftRoutes(services: Services): Router {
+  const { db, gateCode } = services;
+  const router = Router();
+
+  router.get('/sites/:siteId/draft', async (req, res) => {
+    const site = await siteOf(services, req);
+    const [items, versions] = await Promise.all([
+      listItems(db, site.organisationId, site.id),
+      listVersions(db, site.organisationId, site.id),
+    ]);
+    const setup = fullDraft(site, items);
+    res.json({
+      revision: site.revision,
+      setup,
+      differences: draftDifferences(setup, versions[0]).map(({ path }) => path),
+      versions: versions.map(({ number, publishedAt, publishedBy }) => ({ number, publishedAt, publishedBy })),
+      open: items.filter((item) => !item.ruling).length,
+      snippet: snippetFor(setup),
+      contents: Object.keys(setup.banner.texts).map((language) => bannerContent(setup, language)),
+    });
+  });
+
+  router.put('/sites/:siteId/draft', async (req, res) => {
+    const site = await siteOf(services, req);
+    const { revision, setup } = bodyOf(draftSchema, req);
+    const checked = checkedSetup(setup);
+    if (checked.site.key !== site.key) {
+      throw new Problem(422, 'Some fields are not right', undefined, [{ path: 'site.key', message: `cannot be changed from ${site.key}` }]);
+    }
+    const saved = await saveDraft(db, site.organisationId, site.id, revision, { ...checked, services: [] });
+    if (!saved) throw new Problem(409, 'Somebody else saved this draft meanwhile', 'Load it again to see what changed; what you typed is still here.');
+    await announce(db, { organisationId: site.organisationId, siteId: site.id, what: 'draft' });
+    res.json({ revision: saved.revision });
+  });
+
+  router.post('/sites/:siteId/versions', async (req, res) => {
+    const site = await siteOf(services, req);
+    const { organisationId, id: personId } = personOf(req);
+    const setup = checkedSetup(fullDraft(site, await listItems(db, organisationId, site.id)));
+    const number = await inTransaction(db, async (tx) => {
+      const next = await nextVersionNumber(tx, organisationId, site.id);
+      await insertVersion(tx, organisationId, site.id, { number: next, setup, personId }, gateFiles(setup, next, gateCode, sha256));
+      return next;
+    });
+    await announce(db, { organisationId, siteId: site.id, what: 'draft' });
+    res.status(201).json({ number, snippet: snippetFor(setup) });
+  });
+
+  /** The whole setup as the file that the command line reads. */
+  router.get('/sites/:siteId/setup.json', async (req, res) => {
+    const site = await siteOf(services, req);
+    const setup = fullDraft(site, await listItems(db, site.organisationId, site.id));
+    res.attachment(`${site.key}.setup.json`).type('json').send(JSON.stringify(setup, null, 2));
+  });
+
+  function checkedSetup(data: unknown): Setup {
+    const parsed = parseWith(setupSchema, data);
+    if (!parsed.ok) throw new Problem(422, 'Some fields are not right', undefined, parsed.problems);
+    return parsed.value;
+  }
+  return router;
+}

@@ -1,0 +1,49 @@
+import { Router } from 'express';
+import { z } from 'zod';
+import type { Services } from '../app';
+import { cancelRun, listRuns, runById, type RunKind } from '../db/runs.sql';
+import { announce } from '../live';
+import { notFound } from '../problems';
+import { bodyOf, siteOf } from './body';
+import { personOf } from './session';
+
+const OPTIONS: Record<RunKind, z.ZodType<object>> = {
+  scan: z.strictObject({ pages: z.number().int().min(1, 'at least 1').max(2000, 'at most 2000').optional() }),
+  check: z.strictObject({ pages: z.array(z.url()).min(1).max(200).optional() }),
+  look: z.strictObject({}),
+};
+
+/** Scans, checks and looks: ask for one, see how far it is, cancel it, read its report. */
+export function runRoutes(services: Services): Router {
+  const { db, queue } = services;
+  const router = Router();
+
+  for (const kind of ['scan', 'check', 'look'] as const) {
+    router.post(`/sites/:siteId/${kind}s`, async (req, res) => {
+      const site = await siteOf(services, req);
+      const options = bodyOf(OPTIONS[kind], req);
+      const { organisationId, id: personId } = personOf(req);
+      const { run, joined } = await queue.request(db, { organisationId, siteId: site.id, kind, options, personId });
+      res.status(joined ? 200 : 202).json({ run, joined });
+    });
+    router.get(`/sites/:siteId/${kind}s`, async (req, res) => {
+      const site = await siteOf(services, req);
+      res.json({ runs: await listRuns(db, site.organisationId, site.id, kind) });
+    });
+  }
+
+  router.get('/runs/:runId', async (req, res) => {
+    const run = await runById(db, personOf(req).organisationId, req.params.runId);
+    if (!run) throw notFound('run');
+    res.json(run);
+  });
+
+  router.post('/runs/:runId/cancel', async (req, res) => {
+    const { organisationId } = personOf(req);
+    const run = await cancelRun(db, organisationId, req.params.runId);
+    if (!run) throw notFound('run under way');
+    await announce(db, { organisationId, siteId: run.siteId, what: run.kind });
+    res.json(run);
+  });
+  return router;
+}

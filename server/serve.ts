@@ -1,0 +1,39 @@
+import type { Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { createApp } from './app';
+import type { Config } from './config';
+import { openPool } from './db/db';
+import { loadGateCode } from './gate-code';
+import { RunQueue } from './jobs/queue';
+import { Live } from './live';
+import { openPlaceFinder } from './visitors/place';
+
+export interface RunningServer {
+  port: number;
+  stop(): Promise<void>;
+}
+
+/** Starts the HTTP side. Stateless: any number may run behind a load balancer against one database. */
+export async function startServer(config: Config): Promise<RunningServer> {
+  const [gateCode, placeOf] = await Promise.all([loadGateCode(config.root), openPlaceFinder(config.placeHeaders)]);
+  const db = openPool(config.databaseUrl);
+  const queue = await RunQueue.open(config.databaseUrl);
+  const live = new Live(config.databaseUrl);
+  await live.start();
+  const app = createApp({ db, config, queue, live, gateCode, placeOf });
+  const server = await new Promise<Server>((resolve, reject) => {
+    const s = app.listen(config.port, '127.0.0.1', (error) => (error ? reject(error) : resolve(s)));
+  });
+  return {
+    port: (server.address() as AddressInfo).port,
+    async stop() {
+      await live.stop();
+      await new Promise<void>((resolve) => {
+        server.close(() => resolve());
+        server.closeAllConnections();
+      });
+      await queue.stop();
+      await db.end();
+    },
+  };
+}

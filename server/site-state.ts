@@ -1,0 +1,60 @@
+import type { SiteState } from '@douane/core/board';
+import { servicesOf } from '@douane/core/classify';
+import { differences, type Setup } from '@douane/core/setup';
+import type { Queryable } from './db/db';
+import { type KeptItem, listItems } from './db/items.sql';
+import { countRecords } from './db/records.sql';
+import { latestRuns, type Run } from './db/runs.sql';
+import type { Site } from './db/sites.sql';
+import { listVersions, type Version } from './db/versions.sql';
+
+/** The draft of a site as it would be published now: its settings, and the services that follow from the rulings. */
+export function fullDraft(site: Site, items: readonly KeptItem[]): Setup {
+  const ruled = items.flatMap((item) => (item.ruling ? [{ item, ruling: item.ruling }] : []));
+  return { ...site.setup, services: servicesOf(ruled) };
+}
+
+/** Where the draft differs from the newest published version; nothing where none is published. */
+export function draftDifferences(draft: Setup, published: Version | undefined) {
+  return published ? differences(published.setup, draft) : [];
+}
+
+/** How a site stands, from what is kept of it. */
+export async function siteState(db: Queryable, site: Site, runs?: readonly Run[]): Promise<SiteState> {
+  const { organisationId, id } = site;
+  const [items, versions, records, latest] = await Promise.all([
+    listItems(db, organisationId, id),
+    listVersions(db, organisationId, id),
+    countRecords(db, organisationId, id),
+    runs ?? latestRuns(db, organisationId),
+  ]);
+  const newest = (kind: Run['kind']) => latest.find((run) => run.siteId === id && run.kind === kind);
+  const [scan, check, look] = [newest('scan'), newest('check'), newest('look')];
+  const openItems = items.filter((item) => !item.ruling).length;
+  const scanned = { ...(scan?.progress as object), ...(scan?.summary as object) } as { done?: number; pages?: number; items?: number };
+  const looked = (look?.summary ?? {}) as { first?: number; of?: number };
+  const checked = (check?.summary ?? {}) as { cases?: number; things?: number; version?: number | null };
+  const at = (run: Run) => (run.finishedAt ?? run.requestedAt).toISOString();
+  return {
+    scan: scan
+      ? { state: scan.state, at: at(scan), pages: scanned.pages ?? scanned.done ?? 0, items: scanned.items ?? 0, why: scan.why }
+      : null,
+    openItems,
+    ruledItems: items.length - openItems,
+    regimes: site.setup.regions.regimes,
+    version: versions[0]?.number ?? null,
+    draftDiffers: draftDifferences(fullDraft(site, items), versions[0]).length,
+    gate: look ? { state: look.state, first: looked.first ?? 0, of: looked.of ?? 0, why: look.why } : null,
+    check: check
+      ? {
+          state: check.state,
+          at: at(check),
+          cases: checked.cases ?? 0,
+          slipped: checked.things ?? 0,
+          version: checked.version ?? null,
+          why: check.why,
+        }
+      : null,
+    records: records.counted,
+  };
+}
