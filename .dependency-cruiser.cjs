@@ -33,7 +33,11 @@ module.exports = {
       comment: 'What visitors load must not pull schemas or catalogues in.',
       severity: 'error',
       from: { path: '^gate/(hold|banner)/' },
-      to: { path: '^core/(setup|classify|observe|check)/|node_modules/', pathNot: 'type-only', dependencyTypesNot: ['type-only'] },
+      to: {
+        path: '^core/(setup|classify|observe|check)/|node_modules/',
+        pathNot: 'type-only',
+        dependencyTypesNot: ['type-only'],
+      },
     },
     {
       name: 'tests-stay-outside',
@@ -47,6 +51,9 @@ module.exports = {
     exclude: { path: '(^|/)dist/' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.json' },
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+    },
   },
 };

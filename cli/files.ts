@@ -11,7 +11,9 @@ export async function readSetup(file: string): Promise<Setup> {
   const parsed = parseSetupText(text);
   if (parsed.ok) return parsed.value;
   const [first, ...more] = parsed.problems.map(({ path, message }) => (path ? `${path}: ${message}` : message));
-  throw new Refused(`${file}: ${first}${more.length > 0 ? `; and ${more.length} more: ${more.slice(0, 5).join('; ')}` : ''}`);
+  throw new Refused(
+    `${file}: ${first}${more.length > 0 ? `; and ${more.length} more: ${more.slice(0, 5).join('; ')}` : ''}`,
+  );
 }
 
 /** Writes to a file, or to standard output for `-`. */

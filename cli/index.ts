@@ -12,7 +12,9 @@ import { Refused } from './say';
 const root = path.resolve(import.meta.dirname, '..');
 
 const program = new Command('douane')
-  .description('Finds what a website stores and contacts, asks visitors by the law of their place, and proves that nothing fires before the consent record.')
+  .description(
+    'Finds what a website stores and contacts, asks visitors by the law of their place, and proves that nothing fires before the consent record.',
+  )
   .showHelpAfterError()
   .exitOverride();
 scanCommand(program);

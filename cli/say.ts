@@ -5,7 +5,8 @@ export class Refused extends Error {}
 
 /** Progress on stderr, where somebody is looking; `picocolors` obeys NO_COLOR. */
 export function progress(text: string): void {
-  if (process.stderr.isTTY) process.stderr.write(`\r\x1b[2K${pc.dim(text.slice(0, (process.stderr.columns ?? 80) - 1))}`);
+  if (process.stderr.isTTY)
+    process.stderr.write(`\r\x1b[2K${pc.dim(text.slice(0, (process.stderr.columns ?? 80) - 1))}`);
 }
 
 export function progressDone(): void {

@@ -55,7 +55,7 @@ export async function startStandInWeb({ port, root }: { port: number; root: stri
 
   function answer(req: Request, res: Response, host: string, how?: (a: Answering) => void) {
     const at = Date.now();
-    res.on("finish", () => {
+    res.on('finish', () => {
       const set = [res.getHeader('set-cookie') ?? []].flat();
       log.add({
         at,
@@ -113,7 +113,9 @@ function cookiesOf(req: Request): Record<string, string> {
 }
 
 function controlPage(state: SiteState, port: string): string {
-  const links = FAULTS.map((f) => `<li>${f === state.fault ? `<b>${f}</b>` : `<a href="/site?fault=${f}">${f}</a>`}</li>`).join('');
+  const links = FAULTS.map(
+    (f) => `<li>${f === state.fault ? `<b>${f}</b>` : `<a href="/site?fault=${f}">${f}</a>`}</li>`,
+  ).join('');
   return `<!doctype html><html lang="en"><meta charset="utf-8"><title>Stand-in web</title><h1>Stand-in web</h1>
 <p><a href="http://${TICKET_SITE.host}${port}/">Ticket site</a>, served as <b>${state.fault}</b>. Serve it as:</p><ul>${links}</ul>
 <p><a href="/log">What reached the third parties</a> · <a href="/clear">clear it</a> · <a href="/parties">what they say of themselves</a></p></html>`;

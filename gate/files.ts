@@ -44,7 +44,10 @@ export function gateFiles(setup: Setup, version: number, code: GateCode, hash: H
     texts: Object.fromEntries(languages.map((language, i) => [language, contents[i]!.name])),
     defaultLanguage: setup.banner.defaultLanguage,
     buttons: Object.fromEntries(
-      Object.entries(setup.banner.texts).map(([language, { button, buttonObject }]) => [language, [button, buttonObject]]),
+      Object.entries(setup.banner.texts).map(([language, { button, buttonObject }]) => [
+        language,
+        [button, buttonObject],
+      ]),
     ),
     look: setup.banner.look,
   };
@@ -78,7 +81,11 @@ export function bannerContent(setup: Setup, language: string): BannerContent {
         .map(({ name, policyUrl, items }) => ({
           name,
           ...(policyUrl && { policyUrl }),
-          items: items.map((item) => ({ name: item.name, lifetimeSeconds: item.lifetimeSeconds, description: item.description })),
+          items: items.map((item) => ({
+            name: item.name,
+            lifetimeSeconds: item.lifetimeSeconds,
+            description: item.description,
+          })),
         })),
     })),
     ...(setup.banner.policyUrl && { policyUrl: setup.banner.policyUrl }),
@@ -92,5 +99,8 @@ function wordsOf(purpose: Purpose, language: string): { name: string; text: stri
 
 /** JSON that may stand in a script: item names come from scanned pages and must not end it. */
 function scriptSafe(value: unknown): string {
-  return JSON.stringify(value).replace(/[<\u2028\u2029]/g, (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, '0')}`);
+  return JSON.stringify(value).replace(
+    /[<\u2028\u2029]/g,
+    (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, '0')}`,
+  );
 }

@@ -1,6 +1,6 @@
+import type { Method } from '@douane/core/consent';
 import type { HoldPlan } from '@douane/core/hold';
 import type { Decision, Rules } from '@douane/core/regimes';
-import type { Method } from '@douane/core/consent';
 
 /** What the holding script knows of a published version; written into it when the files are made. */
 export interface GateConfig {
@@ -52,7 +52,11 @@ export interface BannerContent {
     name: string;
     text: string;
     necessary: boolean;
-    services: { name: string; policyUrl?: string; items: { name: string; lifetimeSeconds?: number | null; description?: string }[] }[];
+    services: {
+      name: string;
+      policyUrl?: string;
+      items: { name: string; lifetimeSeconds?: number | null; description?: string }[];
+    }[];
   }[];
   policyUrl?: string;
 }

@@ -25,7 +25,12 @@ export interface RunningBrowser {
 }
 
 /** Debian's wrapper adds flags of its own (`--disable-pings` among them), so the program behind it comes first. */
-const PLACES = ['/usr/lib/chromium/chromium', '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+const PLACES = [
+  '/usr/lib/chromium/chromium',
+  '/usr/bin/chromium',
+  '/usr/bin/chromium-browser',
+  '/usr/bin/google-chrome',
+];
 
 /** Given last on the command line, this list replaces the driver's own, so what it needs from that is here too. */
 const DISABLED_FEATURES = [

@@ -14,7 +14,8 @@ async function reachChoice(page: Page): Promise<'first' | 'panel' | null> {
   return 'panel';
 }
 
-const press = (page: Page, act: string) => page.locator(`douane-banner [data-act="${act}"]`).click({ timeout: WAIT_MS });
+const press = (page: Page, act: string) =>
+  page.locator(`douane-banner [data-act="${act}"]`).click({ timeout: WAIT_MS });
 
 /** Makes a choice by real clicks. Throws where banner or button never show. */
 export async function makeChoice(page: Page, choice: Exclude<CaseChoice, 'none' | 'withdraw'>): Promise<void> {

@@ -62,7 +62,11 @@ export interface ScanReport {
  */
 export async function scanSite(target: string, options: ScanOptions = {}): Promise<ScanReport> {
   const { pages: most = 50, allowPrivate = false, resolve = [], parallel = 4, signal } = options;
-  const start = await assertTarget(target, allowPrivate, resolve.map((r) => r.host));
+  const start = await assertTarget(
+    target,
+    allowPrivate,
+    resolve.map((r) => r.host),
+  );
   const started = Date.now();
   const running = await launchBrowser({ allowPrivate, resolve });
   const pages: ScannedPage[] = [];
@@ -76,7 +80,12 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
 
   const tell = () => {
     const items = foldObservations(observations).length;
-    options.onProgress?.({ done: pages.length, waiting: Math.min(waiting.length, most - taken), items, current: [...current] });
+    options.onProgress?.({
+      done: pages.length,
+      waiting: Math.min(waiting.length, most - taken),
+      items,
+      current: [...current],
+    });
   };
 
   /** Visits one page; says whether the visitor can go on to another. */
@@ -90,7 +99,8 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
       else {
         const final = new URL(result.finalUrl);
         if (pages.length === 0 && taken === 1) host = final.host; // example.org often leads to www.example.org
-        if (final.host !== host) Object.assign(page, { outcome: 'skipped', why: `leads to another site: ${final.host}` });
+        if (final.host !== host)
+          Object.assign(page, { outcome: 'skipped', why: `leads to another site: ${final.host}` });
         else if (!/html/.test(result.contentType)) {
           Object.assign(page, { outcome: 'skipped', why: `is ${result.contentType || 'of no type'}, not a page` });
         } else for (const link of await linksOf(visitor)) follow(link);
@@ -133,7 +143,13 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
           fit = await visitOne(visitor, url);
         } catch (cause) {
           // The browser itself failed on this page; the scan goes on without it.
-          pages.push({ url, status: null, seconds: 0, outcome: 'failed', why: String((cause as Error).message).split('\n')[0] });
+          pages.push({
+            url,
+            status: null,
+            seconds: 0,
+            outcome: 'failed',
+            why: String((cause as Error).message).split('\n')[0],
+          });
         }
         if (!fit) {
           await visitor?.close();

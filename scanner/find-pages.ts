@@ -3,7 +3,12 @@ import { CannotRun } from './problems';
 import { Visitor } from './visitor';
 
 /** Pages of a site by following links from `target`, breadth first, until there are `most`. */
-export async function findPages(browser: Browser, target: string, most: number, signal?: AbortSignal): Promise<string[]> {
+export async function findPages(
+  browser: Browser,
+  target: string,
+  most: number,
+  signal?: AbortSignal,
+): Promise<string[]> {
   const visitor = await Visitor.open(browser);
   const found = [target];
   try {
@@ -23,12 +28,14 @@ export async function findPages(browser: Browser, target: string, most: number, 
 
 /** Addresses that a page links to, without fragments. */
 export async function linksOf(visitor: Visitor): Promise<string[]> {
-  const read = () => Array.from(document.querySelectorAll<HTMLAnchorElement>('a[href]'), (a) => a.href.split('#')[0]!).slice(0, 5000);
+  const read = () =>
+    Array.from(document.querySelectorAll<HTMLAnchorElement>('a[href]'), (a) => a.href.split('#')[0]!).slice(0, 5000);
   return visitor.page.evaluate(read).catch(() => []); // a page that navigates away meanwhile has no links to give
 }
 
 /** Files that are no pages; following them would only download. */
-const NO_PAGE = /\.(pdf|zip|gz|tgz|rar|7z|exe|dmg|docx?|xlsx?|pptx?|png|jpe?g|gif|webp|svg|ico|mp[34]|webm|ogg|woff2?|css|js|json|xml)$/i;
+const NO_PAGE =
+  /\.(pdf|zip|gz|tgz|rar|7z|exe|dmg|docx?|xlsx?|pptx?|png|jpe?g|gif|webp|svg|ico|mp[34]|webm|ogg|woff2?|css|js|json|xml)$/i;
 
 /** Whether a link leads to another page of the same host. */
 export function isPageOf(link: string, page: string): boolean {

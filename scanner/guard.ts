@@ -1,5 +1,5 @@
-import { lookup } from 'node:dns/promises';
 import { lookup as lookupWithCallback } from 'node:dns';
+import { lookup } from 'node:dns/promises';
 import ipaddr from 'ipaddr.js';
 import { Server as ProxyServer } from 'proxy-chain';
 import { CannotRun } from './problems';
@@ -13,8 +13,13 @@ export function isPublicAddress(address: string): boolean {
 }
 
 /** Refuses a target that is not HTTP, does not resolve, or is private without leave, with a sentence that says which. */
-export async function assertTarget(target: string, allowPrivate: boolean, mapped: readonly string[] = []): Promise<URL> {
-  if (!URL.canParse(target)) throw new CannotRun(`"${target}" is not a web address; give one such as https://www.example.org/`);
+export async function assertTarget(
+  target: string,
+  allowPrivate: boolean,
+  mapped: readonly string[] = [],
+): Promise<URL> {
+  if (!URL.canParse(target))
+    throw new CannotRun(`"${target}" is not a web address; give one such as https://www.example.org/`);
   const url = new URL(target);
   if (url.protocol !== 'http:' && url.protocol !== 'https:') {
     throw new CannotRun(`"${target}" is not HTTP; only http:// and https:// addresses can be visited`);

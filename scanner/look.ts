@@ -64,7 +64,9 @@ async function lookAtMarkup(snippetSrc: string): Promise<Pick<LookedPage, 'state
   const gate = tags.find((tag) => tag.getAttribute('src') === snippetSrc);
   if (!gate) {
     const other = gates[0]?.getAttribute('src');
-    return other ? { state: 'other-key', before: [], why: `the page carries ${other}` } : { state: 'missing', before: [] };
+    return other
+      ? { state: 'other-key', before: [], why: `the page carries ${other}` }
+      : { state: 'missing', before: [] };
   }
   if (gate.hasAttribute('async') || gate.hasAttribute('defer')) {
     return { state: 'not-blocking', before: [], why: 'async or defer lets other tags run before it' };

@@ -6,7 +6,13 @@ import {
   summarise,
   type VisitorCase,
 } from '@douane/core/check';
-import { catalogueClassifier, type Classifier, firstOf, setupClassifier, shippedCatalogue } from '@douane/core/classify';
+import {
+  type Classifier,
+  catalogueClassifier,
+  firstOf,
+  setupClassifier,
+  shippedCatalogue,
+} from '@douane/core/classify';
 import type { Setup } from '@douane/core/setup';
 import type { Browser } from 'playwright-core';
 import { launchBrowser, type Resolve } from './browser';
@@ -39,9 +45,16 @@ const RECORD_WAIT_MS = 12_000;
  */
 export async function runCheck(target: string, setup: Setup, options: CheckOptions = {}): Promise<CheckReport> {
   const { allowPrivate = false, resolve = [], most = 12, parallel = 2, signal } = options;
-  await assertTarget(target, allowPrivate, resolve.map((r) => r.host));
+  await assertTarget(
+    target,
+    allowPrivate,
+    resolve.map((r) => r.host),
+  );
   const cases = options.cases ?? essentialCases(setup);
-  const classify = firstOf(setupClassifier(setup), options.catalogue ?? catalogueClassifier(shippedCatalogue().entries));
+  const classify = firstOf(
+    setupClassifier(setup),
+    options.catalogue ?? catalogueClassifier(shippedCatalogue().entries),
+  );
   const started = Date.now();
   const running = await launchBrowser({ allowPrivate, resolve });
   const done = new Map<VisitorCase, CheckedCase>();
@@ -105,7 +118,8 @@ async function visitCase(
     version = await visitor.page.evaluate(() => window.douane?.version ?? null).catch(() => null); // page failed; told above
     if (version === null) problems.push('The gate was not found on the first page.');
     else if (visitorCase.choice !== 'none') {
-      const steps = visitorCase.choice === 'withdraw' ? (['accept', 'refuse'] as const) : ([visitorCase.choice] as const);
+      const steps =
+        visitorCase.choice === 'withdraw' ? (['accept', 'refuse'] as const) : ([visitorCase.choice] as const);
       for (const [i, step] of steps.entries()) {
         try {
           await makeChoice(visitor.page, step);
@@ -134,13 +148,18 @@ async function visitCase(
       purposes,
       gpc: inSight,
     }));
-    const { items, regimes } = judgeVisit({ visitorCase, observations: visitor.observations(), recorded }, setup, classify);
+    const { items, regimes, asks } = judgeVisit(
+      { visitorCase, observations: visitor.observations(), recorded },
+      setup,
+      classify,
+    );
     const checked: CheckedCase = {
       id: visitorCase.id,
       place: visitorCase.place,
       signals: visitorCase.signals,
       choice: visitorCase.choice,
       regimes,
+      asks,
       recordedAtMs: recorded[0]?.atMs ?? null,
       clickedAtMs: recorded[0]?.clickedAtMs ?? null,
       ...(visitorCase.choice === 'withdraw' && { withdrawnAtMs: recorded[1]?.atMs ?? null }),
@@ -161,7 +180,10 @@ function asVisitor(visit: { place: string; gpc: boolean; test: boolean }): strin
 }
 
 /** The choices that the recorder confirmed in this visit, in order. */
-function records(visitor: Visitor, setup: Setup): { request: SeenRequest; purposes: Record<string, boolean>; gpc: boolean }[] {
+function records(
+  visitor: Visitor,
+  setup: Setup,
+): { request: SeenRequest; purposes: Record<string, boolean>; gpc: boolean }[] {
   const address = `${setup.recorder.replace(/\/$/, '')}/records`;
   return visitor.watch.requests.all.flatMap((request) => {
     if (request.url !== address || request.status !== 201 || !request.posted) return [];

@@ -45,7 +45,9 @@ export class Visitor {
     readonly page: Page,
     readonly watch: PageWatch,
     readonly clock: VisitClock,
-    private readonly options: Required<Pick<VisitorOptions, 'loadTimeoutMs' | 'quietMs' | 'settleTimeoutMs' | 'maxDocumentBytes'>>,
+    private readonly options: Required<
+      Pick<VisitorOptions, 'loadTimeoutMs' | 'quietMs' | 'settleTimeoutMs' | 'maxDocumentBytes'>
+    >,
   ) {}
 
   static async open(browser: Browser, options: VisitorOptions = {}): Promise<Visitor> {
@@ -60,7 +62,12 @@ export class Visitor {
     const page = await context.newPage();
     const clock = new VisitClock();
     const watch = await PageWatch.start(page, { clock, ownDomains: options.ownDomains ?? [], maxDocumentBytes });
-    const visitor = new Visitor(context, page, watch, clock, { loadTimeoutMs, quietMs, settleTimeoutMs, maxDocumentBytes });
+    const visitor = new Visitor(context, page, watch, clock, {
+      loadTimeoutMs,
+      quietMs,
+      settleTimeoutMs,
+      maxDocumentBytes,
+    });
     page.on('dialog', (dialog) => {
       visitor.problems.push(`showed a dialog (${dialog.type()}): ${dialog.message().slice(0, 200)}`);
       dialog.dismiss().catch(() => {}); // gone with its page
@@ -94,7 +101,11 @@ export class Visitor {
         return { outcome: 'timed-out', ...failed, why: `still loading after ${this.options.loadTimeoutMs / 1000} s` };
       }
       const code = /net::(ERR_\w+)/.exec(message)?.[1];
-      return { outcome: 'failed', ...failed, why: code ? (NET_ERRORS[code] ?? code) : message.split('\n')[0]!.slice(0, 200) };
+      return {
+        outcome: 'failed',
+        ...failed,
+        why: code ? (NET_ERRORS[code] ?? code) : message.split('\n')[0]!.slice(0, 200),
+      };
     }
     const last = documents().at(-1);
     const status = last?.status ?? 0;

@@ -18,7 +18,14 @@ const ownPackagesInside = {
 };
 
 await mkdir(at('dist/gate'), { recursive: true });
-const visitor = { bundle: true, minify: true, format: 'iife', target: 'es2022', legalComments: 'none', logLevel: 'error' };
+const visitor = {
+  bundle: true,
+  minify: true,
+  format: 'iife',
+  target: 'es2022',
+  legalComments: 'none',
+  logLevel: 'error',
+};
 await Promise.all([
   build({
     entryPoints: [at('cli/index.ts')],

@@ -1,4 +1,5 @@
 import path from 'node:path';
+import type { GateCode } from '@douane/gate';
 import connectPgSimple from 'connect-pg-simple';
 import { csrfSync } from 'csrf-sync';
 import express, { type Express } from 'express';
@@ -15,7 +16,6 @@ import { draftRoutes } from './routes/draft';
 import { recordRoutes } from './routes/records';
 import { runRoutes } from './routes/runs';
 import { requirePerson, sessionRoutes } from './routes/session';
-import type { GateCode } from '@douane/gate';
 import type { PlaceFinder } from './visitors/place';
 import { visitorRoutes } from './visitors/routes';
 
@@ -62,7 +62,12 @@ export function createApp(services: Services): Express {
     resave: false,
     saveUninitialized: false,
     rolling: true,
-    cookie: { httpOnly: true, sameSite: 'lax', secure: config.publicUrl.startsWith('https:'), maxAge: 12 * 3600 * 1000 },
+    cookie: {
+      httpOnly: true,
+      sameSite: 'lax',
+      secure: config.publicUrl.startsWith('https:'),
+      maxAge: 12 * 3600 * 1000,
+    },
   });
   const csrf = csrfSync({ getTokenFromRequest: (req) => req.headers['x-csrf-token'] as string | undefined });
 
@@ -74,18 +79,25 @@ export function createApp(services: Services): Express {
   api.use(express.json({ limit: '2mb' }), sessions, csrf.csrfSynchronisedProtection);
   api.use(sessionRoutes(services, csrf.generateToken));
   api.use(requirePerson);
-  api.use(boardRoutes(services), runRoutes(services), classifyRoutes(services), draftRoutes(services), recordRoutes(services));
+  api.use(
+    boardRoutes(services),
+    runRoutes(services),
+    classifyRoutes(services),
+    draftRoutes(services),
+    recordRoutes(services),
+  );
   api.use(noSuchPath);
   app.use('/api', api);
 
   const built = path.join(config.root, 'dist/web');
-  app.use(express.static(built, { index: false, maxAge: '1y', immutable: true, setHeaders: shortLifeForPages }));
+  app.use(express.static(built, { index: false, maxAge: '1y', immutable: true, setHeaders: headersForBuilt }));
   app.get('/{*path}', (_req, res) => res.set('cache-control', 'no-cache').sendFile(path.join(built, 'index.html')));
   app.use(answerProblem);
   return app;
 }
 
-/** Pages have fixed names and point to files named by their hash. */
-function shortLifeForPages(res: { setHeader(name: string, value: string): void }, file: string): void {
+/** Pages have fixed names and point to files named by their hash. The preview's frame has no origin, so it asks across. */
+function headersForBuilt(res: { setHeader(name: string, value: string): void }, file: string): void {
   if (file.endsWith('.html')) res.setHeader('cache-control', 'no-cache');
+  else res.setHeader('access-control-allow-origin', '*');
 }

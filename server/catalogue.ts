@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { catalogueClassifier, type Classifier, catalogueSchema, shippedCatalogue } from '@douane/core/classify';
+import { type Classifier, catalogueClassifier, catalogueSchema, shippedCatalogue } from '@douane/core/classify';
 import { parseWith } from '@douane/core/setup';
 
 /** What is known of items before anybody rules: the operator's own file, if any, ahead of the catalogue that ships. */

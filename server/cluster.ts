@@ -24,10 +24,17 @@ export async function startCluster(folder: string, { port }: { port?: number } =
   await mkdir(folder, { recursive: true });
   const data = await dataFolder(folder, user);
   const as = (program: string, ...args: string[]) =>
-    run(path.join(programs, program), args, { ...(user && { uid: user.uid, gid: user.gid }), cwd: '/', env: { ...process.env, LC_ALL: 'C.UTF-8' } });
+    run(path.join(programs, program), args, {
+      ...(user && { uid: user.uid, gid: user.gid }),
+      cwd: '/',
+      env: { ...process.env, LC_ALL: 'C.UTF-8' },
+    });
 
   const kept = path.join(folder, 'postgres.json');
-  let settings = await readFile(kept, 'utf8').then((text) => JSON.parse(text) as { port: number; password: string }, () => null);
+  let settings = await readFile(kept, 'utf8').then(
+    (text) => JSON.parse(text) as { port: number; password: string },
+    () => null,
+  );
   const made = (await readdir(data).catch(() => [] as string[])).includes('PG_VERSION');
   if (!settings || !made) {
     await rm(data, { recursive: true, force: true });
@@ -38,13 +45,28 @@ export async function startCluster(folder: string, { port }: { port?: number } =
     await writeFile(passwordFile, settings.password, { mode: 0o600 });
     if (user) await chown(passwordFile, user.uid, user.gid);
     try {
-      await as('initdb', '-D', data, '-U', 'douane', '-A', 'scram-sha-256', `--pwfile=${passwordFile}`, '-E', 'UTF8', '--locale=C.UTF-8');
+      await as(
+        'initdb',
+        '-D',
+        data,
+        '-U',
+        'douane',
+        '-A',
+        'scram-sha-256',
+        `--pwfile=${passwordFile}`,
+        '-E',
+        'UTF8',
+        '--locale=C.UTF-8',
+      );
     } finally {
       await rm(passwordFile, { force: true });
     }
     await writeFile(kept, JSON.stringify(settings), { mode: 0o600 });
   }
-  const running = await as('pg_ctl', '-D', data, 'status').then(() => true, () => false);
+  const running = await as('pg_ctl', '-D', data, 'status').then(
+    () => true,
+    () => false,
+  );
   if (!running) {
     if (!(await isFree(settings.port))) {
       settings.port = await freePort();
@@ -75,25 +97,40 @@ async function createDatabase(url: string): Promise<void> {
 /** Debian keeps each major version's programs in a folder of its own; the newest is taken. */
 async function programsFolder(): Promise<string> {
   const versions = await readdir('/usr/lib/postgresql').catch(() => [] as string[]);
-  const newest = versions.map(Number).filter(Boolean).sort((a, b) => b - a)[0];
+  const newest = versions
+    .map(Number)
+    .filter(Boolean)
+    .sort((a, b) => b - a)[0];
   if (newest) return `/usr/lib/postgresql/${newest}/bin`;
   const { stdout } = await run('pg_config', ['--bindir']).catch(() => ({ stdout: '' }));
   if (stdout.trim()) return stdout.trim();
-  throw new Error('no PostgreSQL programs found: install the package "postgresql", or set DATABASE_URL to a server of yours');
+  throw new Error(
+    'no PostgreSQL programs found: install the package "postgresql", or set DATABASE_URL to a server of yours',
+  );
 }
 
 async function unprivilegedUser(): Promise<{ uid: number; gid: number } | null> {
   if (process.getuid?.() !== 0) return null;
   const passwd = await readFile('/etc/passwd', 'utf8');
-  const [, , uid, gid] = passwd.split('\n').find((line) => line.startsWith('postgres:'))?.split(':') ?? [];
-  if (!uid || !gid) throw new Error('PostgreSQL does not run as root and there is no user "postgres"; install the package "postgresql"');
+  const [, , uid, gid] =
+    passwd
+      .split('\n')
+      .find((line) => line.startsWith('postgres:'))
+      ?.split(':') ?? [];
+  if (!uid || !gid)
+    throw new Error(
+      'PostgreSQL does not run as root and there is no user "postgres"; install the package "postgresql"',
+    );
   return { uid: Number(uid), gid: Number(gid) };
 }
 
 /** Below `folder`, unless the unprivileged user may not reach it, as in root's home. */
 async function dataFolder(folder: string, user: { uid: number; gid: number } | null): Promise<string> {
   if (!user) return path.join(folder, 'postgres');
-  const reachable = await run('ls', [folder], { uid: user.uid, gid: user.gid, cwd: '/' }).then(() => true, () => false);
+  const reachable = await run('ls', [folder], { uid: user.uid, gid: user.gid, cwd: '/' }).then(
+    () => true,
+    () => false,
+  );
   if (reachable) return path.join(folder, 'postgres');
   const name = createHash('sha256').update(folder).digest('hex').slice(0, 12);
   return path.join('/var/lib/postgresql', `douane-${name}`);

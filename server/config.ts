@@ -21,7 +21,8 @@ export interface Config {
 /** Reads the configuration from the environment. Throws one sentence that names the variable at fault. */
 export function readConfig(env: NodeJS.ProcessEnv, root: string): Config {
   const port = portOf(env, 'DOUANE_PORT', 4100);
-  if (!env.DATABASE_URL) throw new Error('DATABASE_URL is not set; name the PostgreSQL server to use, or start with npm run demo');
+  if (!env.DATABASE_URL)
+    throw new Error('DATABASE_URL is not set; name the PostgreSQL server to use, or start with npm run demo');
   const publicUrl = env.DOUANE_URL ?? `http://localhost:${port}`;
   if (!URL.canParse(publicUrl)) throw new Error(`DOUANE_URL is "${publicUrl}", which is no web address`);
   return {
@@ -32,7 +33,10 @@ export function readConfig(env: NodeJS.ProcessEnv, root: string): Config {
     // Without a secret of its own a server's sessions end with it.
     sessionSecret: env.DOUANE_SECRET ?? randomBytes(32).toString('hex'),
     allowPrivate: env.DOUANE_ALLOW_PRIVATE === '1',
-    placeHeaders: (env.DOUANE_PLACE_HEADER ?? '').split(',').map((name) => name.trim().toLowerCase()).filter(Boolean),
+    placeHeaders: (env.DOUANE_PLACE_HEADER ?? '')
+      .split(',')
+      .map((name) => name.trim().toLowerCase())
+      .filter(Boolean),
     trustProxy: Number(env.DOUANE_TRUST_PROXY ?? 0) || 0,
     catalogueFile: env.DOUANE_CATALOGUE ?? null,
   };
@@ -42,6 +46,7 @@ export function portOf(env: NodeJS.ProcessEnv, name: string, otherwise: number):
   const text = env[name];
   if (text === undefined || text === '') return otherwise;
   const port = Number(text);
-  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new Error(`${name} is "${text}", which is no port (0 to 65535)`);
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new Error(`${name} is "${text}", which is no port (0 to 65535)`);
   return port;
 }

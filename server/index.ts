@@ -1,12 +1,12 @@
+export { loadCatalogue } from './catalogue';
 export { type Cluster, freePort, isFree, startCluster } from './cluster';
 export { type Config, portOf, readConfig } from './config';
 export { type Db, openPool } from './db/db';
 export { migrate } from './db/migrate';
-export { listSites } from './db/sites.sql';
 export { countPeople } from './db/people.sql';
 export { ledger } from './db/records.sql';
-export { sha256, loadGateCode } from './gate-code';
-export { loadCatalogue } from './catalogue';
+export { listSites } from './db/sites.sql';
+export { loadGateCode, sha256 } from './gate-code';
 export { startWorker } from './jobs/worker';
 export { addOrganisation } from './people';
 export { type RunningServer, startServer } from './serve';

@@ -59,7 +59,8 @@ export class Live {
   private pass(payload: string): void {
     const { organisationId, siteId, what } = JSON.parse(payload) as Change;
     for (const listener of this.listeners) {
-      if (listener.organisationId === organisationId) listener.res.write(`data: ${JSON.stringify({ siteId, what })}\n\n`);
+      if (listener.organisationId === organisationId)
+        listener.res.write(`data: ${JSON.stringify({ siteId, what })}\n\n`);
     }
   }
 

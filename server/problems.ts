@@ -25,7 +25,10 @@ export const answerProblem: ErrorRequestHandler = (error, _req, res, next) => {
   const problem = asProblem(error);
   if (problem.status >= 500) console.error(error);
   const { status, title, detail, fields } = problem;
-  res.status(status).type('application/problem+json').send(JSON.stringify({ type: 'about:blank', status, title, detail, fields }));
+  res
+    .status(status)
+    .type('application/problem+json')
+    .send(JSON.stringify({ type: 'about:blank', status, title, detail, fields }));
 };
 
 function asProblem(error: unknown): Problem {

@@ -31,13 +31,23 @@ export async function siteState(db: Queryable, site: Site, runs?: readonly Run[]
   const newest = (kind: Run['kind']) => latest.find((run) => run.siteId === id && run.kind === kind);
   const [scan, check, look] = [newest('scan'), newest('check'), newest('look')];
   const openItems = items.filter((item) => !item.ruling).length;
-  const scanned = { ...(scan?.progress as object), ...(scan?.summary as object) } as { done?: number; pages?: number; items?: number };
+  const scanned = { ...(scan?.progress as object), ...(scan?.summary as object) } as {
+    done?: number;
+    pages?: number;
+    items?: number;
+  };
   const looked = (look?.summary ?? {}) as { first?: number; of?: number };
   const checked = (check?.summary ?? {}) as { cases?: number; things?: number; version?: number | null };
   const at = (run: Run) => (run.finishedAt ?? run.requestedAt).toISOString();
   return {
     scan: scan
-      ? { state: scan.state, at: at(scan), pages: scanned.pages ?? scanned.done ?? 0, items: scanned.items ?? 0, why: scan.why }
+      ? {
+          state: scan.state,
+          at: at(scan),
+          pages: scanned.pages ?? scanned.done ?? 0,
+          items: scanned.items ?? 0,
+          why: scan.why,
+        }
       : null,
     openItems,
     ruledItems: items.length - openItems,

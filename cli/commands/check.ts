@@ -21,7 +21,9 @@ const many = (value: string, all: string[]) => [...all, value];
 export function checkCommand(program: Command): void {
   program
     .command('check')
-    .description('visit as each kind of visitor and tell what was held, cleared, or slipped; exit 1 when something slipped')
+    .description(
+      'visit as each kind of visitor and tell what was held, cleared, or slipped; exit 1 when something slipped',
+    )
     .argument('<url>')
     .requiredOption('--setup <file>', 'the site’s setup, format douane.setup/1')
     .option('--case <case>', 'such as place=DE,choice=refuse or place=US-CA,gpc; may be given again', many, [])
@@ -62,8 +64,12 @@ function asJunit(report: CheckReport): string {
   for (const { id, items, problems } of report.cases) {
     const suite = builder.testSuite().name(plain(id));
     for (const item of items) {
-      const test = suite.testCase().className(plain(item.host)).name(plain(`${item.kind} ${item.name}: ${item.verdict}`));
-      if (item.verdict === 'slipped') test.failure(plain(`${item.why} First at ${Math.round(item.firstAtMs ?? 0)} ms on ${item.page}.`));
+      const test = suite
+        .testCase()
+        .className(plain(item.host))
+        .name(plain(`${item.kind} ${item.name}: ${item.verdict}`));
+      if (item.verdict === 'slipped')
+        test.failure(plain(`${item.why} First at ${Math.round(item.firstAtMs ?? 0)} ms on ${item.page}.`));
     }
     for (const problem of problems) suite.testCase().className('visit').name(plain(problem)).skipped();
   }
@@ -73,10 +79,13 @@ function asJunit(report: CheckReport): string {
 function summary(report: CheckReport): void {
   for (const { item, cases } of slippedThings(report.cases)) {
     const who = cases.map((c) => c.id).join(', ');
-    console.log(`${pc.red('slipped')} ${item.host} ${item.kind} ${plain(item.name)} (${item.purpose ?? 'open'}) in: ${who}`);
+    console.log(
+      `${pc.red('slipped')} ${item.host} ${item.kind} ${plain(item.name)} (${item.purpose ?? 'open'}) in: ${who}`,
+    );
     console.log(`        ${item.why} ${plain(item.page ?? '')}`);
   }
-  for (const { id, problems } of report.cases) for (const problem of problems) console.log(pc.yellow(`${id}: ${plain(problem)}`));
+  for (const { id, problems } of report.cases)
+    for (const problem of problems) console.log(pc.yellow(`${id}: ${plain(problem)}`));
   const { held, cleared, slipped, silent } = report.summary;
   console.log(
     `${report.cases.length} cases on ${report.pages.length} pages in ${report.seconds.toFixed(1)} s: ${held} held, ${cleared} cleared, ${slipped} slipped, ${silent} silent`,

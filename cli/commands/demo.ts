@@ -1,6 +1,7 @@
-import path from 'node:path';
 import { rm } from 'node:fs/promises';
+import path from 'node:path';
 import { ORGANISATION, SPECIALIST, startStandInWeb, TICKET_SITE } from '@douane/demo';
+import { snippetFor } from '@douane/gate';
 import {
   addOrganisation,
   countPeople,
@@ -14,7 +15,6 @@ import {
   startServer,
   startWorker,
 } from '@douane/server';
-import { snippetFor } from '@douane/gate';
 import type { Command } from 'commander';
 import { workThroughDemo } from '../demo-data';
 import { Refused } from '../say';
@@ -76,7 +76,9 @@ async function start(root: string, fresh: boolean, stops: (() => Promise<void>)[
   const db = openPool(databaseUrl);
   try {
     if ((await countPeople(db)) === 0) {
-      console.log('Preparing the demo: scanning, ruling, publishing and checking the ferry company’s site. This takes about a minute.');
+      console.log(
+        'Preparing the demo: scanning, ruling, publishing and checking the ferry company’s site. This takes about a minute.',
+      );
       await addOrganisation(db, ORGANISATION, SPECIALIST);
       await workThroughDemo({ api: config.publicUrl, web });
     } else {

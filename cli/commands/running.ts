@@ -1,5 +1,14 @@
 import { firstBreak } from '@douane/core/consent';
-import { addOrganisation, ledger, listSites, migrate, openPool, readConfig, startServer, startWorker } from '@douane/server';
+import {
+  addOrganisation,
+  ledger,
+  listSites,
+  migrate,
+  openPool,
+  readConfig,
+  startServer,
+  startWorker,
+} from '@douane/server';
 import type { Command } from 'commander';
 import { Refused } from '../say';
 import { untilStopped } from '../stop';
@@ -16,7 +25,9 @@ export function runningCommands(program: Command, root: string): void {
 
   program
     .command('serve')
-    .description('serve the interface, the API, and the gate with its recorder (DATABASE_URL, DOUANE_PORT, DOUANE_URL, DOUANE_SECRET)')
+    .description(
+      'serve the interface, the API, and the gate with its recorder (DATABASE_URL, DOUANE_PORT, DOUANE_URL, DOUANE_SECRET)',
+    )
     .action(async () => {
       const server = await startServer(config());
       console.log(`Douane on ${config().publicUrl}`);
@@ -71,13 +82,19 @@ export function runningCommands(program: Command, root: string): void {
       const db = openPool(config().databaseUrl);
       try {
         const { rows } = await db.query<{ id: string }>('SELECT id FROM organisation ORDER BY created_at');
-        const sites = (await Promise.all(rows.map(({ id }) => listSites(db, id)))).flat().filter((s) => !only || s.key === only);
+        const sites = (await Promise.all(rows.map(({ id }) => listSites(db, id))))
+          .flat()
+          .filter((s) => !only || s.key === only);
         if (only && sites.length === 0) throw new Refused(`there is no site "${only}"`);
         for (const { organisationId, id, key } of sites) {
           const records = [];
           for await (const record of ledger(db, organisationId, id)) records.push(record);
           const broken = firstBreak(records);
-          console.log(broken ? `${key}: broken at record ${broken.number}: ${broken.why}` : `${key}: ${records.length} records, chain holds`);
+          console.log(
+            broken
+              ? `${key}: broken at record ${broken.number}: ${broken.why}`
+              : `${key}: ${records.length} records, chain holds`,
+          );
           if (broken) process.exitCode = 1;
         }
       } finally {

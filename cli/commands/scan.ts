@@ -2,8 +2,8 @@ import { catalogueClassifier, shippedCatalogue } from '@douane/core/classify';
 import { type ScanReport, scanSite } from '@douane/scanner';
 import type { Command } from 'commander';
 import Papa from 'papaparse';
-import picomatch from 'picomatch';
 import pc from 'picocolors';
+import picomatch from 'picomatch';
 import { parseCount, parseResolve, writeOut } from '../files';
 import { plain, progress, progressDone } from '../say';
 
@@ -41,7 +41,8 @@ export function scanCommand(program: Command): void {
         resolve: flags.resolve.map(parseResolve),
         classify: catalogueClassifier(shippedCatalogue().entries),
         signal: controller.signal,
-        onProgress: ({ done, waiting, items, current }) => progress(`${done} done, ${waiting} waiting, ${items} items  ${current[0] ?? ''}`),
+        onProgress: ({ done, waiting, items, current }) =>
+          progress(`${done} done, ${waiting} waiting, ${items} items  ${current[0] ?? ''}`),
       });
       progressDone();
       if (flags.json) await writeOut(flags.json, JSON.stringify(report, null, 2));
@@ -84,9 +85,12 @@ function itemsAsCsv({ items }: ScanReport): string {
 function summary({ items, pages, problems, seconds }: ScanReport): void {
   for (const { kind, name, host, party, purpose, service } of items) {
     const what = `${kind === 'request' ? `${kind}: ${name}` : `${kind} ${plain(name)}`}`;
-    console.log(`${party === 'third' ? pc.bold(host) : host}  ${what}  ${purpose ? `${purpose} · ${service}` : pc.yellow('open')}`);
+    console.log(
+      `${party === 'third' ? pc.bold(host) : host}  ${what}  ${purpose ? `${purpose} · ${service}` : pc.yellow('open')}`,
+    );
   }
-  for (const { url, outcome, why } of pages) if (outcome !== 'ok') console.log(pc.yellow(`${outcome}: ${plain(url)} ${why ?? ''}`));
+  for (const { url, outcome, why } of pages)
+    if (outcome !== 'ok') console.log(pc.yellow(`${outcome}: ${plain(url)} ${why ?? ''}`));
   for (const { page, what } of problems) console.log(pc.yellow(`${plain(page)}: ${plain(what)}`));
   const open = items.filter((item) => item.purpose === null).length;
   console.log(`${items.length} items on ${pages.length} pages in ${seconds.toFixed(1)} s; ${open} open`);

@@ -17,7 +17,10 @@ export function stagesOf(state: SiteState): Record<Station, Stage> {
     banner: bannerStage(state),
     install: installStage(state),
     check: checkStage(state),
-    records: state.records > 0 ? { mark: 'in-order', text: plural(state.records, 'record') } : { mark: 'nothing', text: 'none yet' },
+    records:
+      state.records > 0
+        ? { mark: 'in-order', text: plural(state.records, 'record') }
+        : { mark: 'nothing', text: 'none yet' },
   };
 }
 
@@ -26,13 +29,17 @@ function scanStage({ scan }: SiteState): Stage {
   if (underWay(scan.state)) return { mark: 'running', text: 'running', detail: plural(scan.pages, 'page') };
   if (scan.state === 'failed') return { mark: 'slipped', text: 'failed', detail: scan.why ?? undefined };
   const detail = `${plural(scan.pages, 'page')}, ${plural(scan.items, 'item')}`;
-  return scan.state === 'cancelled' ? { mark: 'waits', text: 'cancelled', detail } : { mark: 'in-order', text: 'done', detail };
+  return scan.state === 'cancelled'
+    ? { mark: 'waits', text: 'cancelled', detail }
+    : { mark: 'in-order', text: 'done', detail };
 }
 
 function classifyStage({ scan, openItems, ruledItems }: SiteState): Stage {
   if (!scan || openItems + ruledItems === 0) return { mark: 'nothing', text: 'nothing to rule' };
   const detail = `${ruledItems} ruled`;
-  return openItems > 0 ? { mark: 'waits', text: `${openItems} open`, detail } : { mark: 'in-order', text: '0 open', detail };
+  return openItems > 0
+    ? { mark: 'waits', text: `${openItems} open`, detail }
+    : { mark: 'in-order', text: '0 open', detail };
 }
 
 function bannerStage({ version, draftDiffers }: SiteState): Stage {
@@ -56,7 +63,9 @@ function checkStage({ check, version }: SiteState): Stage {
   const cases = `of ${plural(check.cases, 'case')}`;
   if (check.slipped > 0) return { mark: 'slipped', text: `${check.slipped} slipped`, detail: cases };
   const stale = check.version !== version;
-  return stale ? { mark: 'waits', text: 'clean, but older', detail: 'published since' } : { mark: 'in-order', text: 'clean', detail: cases };
+  return stale
+    ? { mark: 'waits', text: 'clean, but older', detail: 'published since' }
+    : { mark: 'in-order', text: 'clean', detail: cases };
 }
 
 /** The one next thing to do on a site. */

@@ -17,7 +17,14 @@ export interface SiteState {
   version: number | null;
   draftDiffers: number;
   gate: { state: RunWord; first: number; of: number; why?: string | null } | null;
-  check: { state: RunWord; at: string | null; cases: number; slipped: number; version: number | null; why?: string | null } | null;
+  check: {
+    state: RunWord;
+    at: string | null;
+    cases: number;
+    slipped: number;
+    version: number | null;
+    why?: string | null;
+  } | null;
   records: number;
 }
 

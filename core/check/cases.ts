@@ -1,7 +1,7 @@
 import { type Mode, REGIMES } from '../regimes/index';
 import { parsePlace, placeCode } from '../regimes/place';
-import type { Setup } from '../setup/types';
 import { rulesOf } from '../setup/rules';
+import type { Setup } from '../setup/types';
 import type { CaseChoice, VisitorCase } from './types';
 
 const CHOICES = ['none', 'accept', 'refuse', 'withdraw'] as const;
@@ -56,7 +56,10 @@ export function parseCase(text: string, setup: Pick<Setup, 'purposes'>): Visitor
     else if (key === 'choice') {
       const only = value.startsWith('only:') ? value.slice(5) : null;
       if (only !== null && !setup.purposes.some((p) => p.id === only && !p.necessary)) {
-        return `no purpose "${only}" to choose alone; there are ${setup.purposes.filter((p) => !p.necessary).map((p) => p.id).join(', ')}`;
+        return `no purpose "${only}" to choose alone; there are ${setup.purposes
+          .filter((p) => !p.necessary)
+          .map((p) => p.id)
+          .join(', ')}`;
       }
       if (only === null && !(CHOICES as readonly string[]).includes(value)) {
         return `choice "${value}" is none of ${CHOICES.join(', ')}, only:PURPOSE`;

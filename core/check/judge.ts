@@ -16,6 +16,12 @@ export interface Visit {
   recorded: { atMs: number; purposes: Record<string, boolean>; gpc: boolean }[];
 }
 
+export interface Judgement {
+  items: CheckedItem[];
+  regimes: string[];
+  asks: boolean;
+}
+
 interface Permission {
   fromMs: number;
   decision: Decision;
@@ -26,7 +32,7 @@ interface Permission {
  * phases by its records; in each, the one decision function says what may run. A firing in a phase that does not
  * permit it has slipped, whatever came later.
  */
-export function judgeVisit(visit: Visit, setup: Setup, classify: Classifier): { items: CheckedItem[]; regimes: string[] } {
+export function judgeVisit(visit: Visit, setup: Setup, classify: Classifier): Judgement {
   const { visitorCase, observations, recorded } = visit;
   const phases: Phase[] = [
     { fromMs: Number.NEGATIVE_INFINITY, choice: 'none' },
@@ -43,7 +49,11 @@ export function judgeVisit(visit: Visit, setup: Setup, classify: Classifier): { 
   const subjects = new Map<string, { item: KnownItem; party: Observation['party']; firings: Firing[] }>();
   for (const o of observations) {
     const key = itemKey(o);
-    const subject = subjects.get(key) ?? { item: { kind: o.kind, name: o.name, host: o.host }, party: o.party, firings: [] };
+    const subject = subjects.get(key) ?? {
+      item: { kind: o.kind, name: o.name, host: o.host },
+      party: o.party,
+      firings: [],
+    };
     subject.firings.push({ atMs: o.atMs, page: o.page, url: o.url, chain: o.chain });
     subjects.set(key, subject);
   }
@@ -55,7 +65,7 @@ export function judgeVisit(visit: Visit, setup: Setup, classify: Classifier): { 
     return judgeItem(item, ruling?.purpose ?? null, ruling?.service ?? null, firings, permissions, meant);
   });
   const last = permissions[permissions.length - 1]!;
-  return { items: items.sort(bySeverity), regimes: last.decision.regimes };
+  return { items: items.sort(bySeverity), regimes: last.decision.regimes, asks: permissions[0]!.decision.ask };
 
   /** What this visitor means to allow in the end, also where his choice could not be recorded. */
   function intended(target: VisitorCase, { purposes }: Setup): Record<string, boolean> {
@@ -77,12 +87,16 @@ function judgeItem(
 ): CheckedItem {
   const expected = mayRun(purpose, meant) ? 'allow' : 'hold';
   const sorted = [...firings].sort((a, b) => a.atMs - b.atMs);
-  const marks = sorted.map((firing) => ({ atMs: firing.atMs, permitted: mayRun(purpose, at(permissions, firing).granted) }));
+  const marks = sorted.map((firing) => ({
+    atMs: firing.atMs,
+    permitted: mayRun(purpose, at(permissions, firing).granted),
+  }));
   const slippedIndex = marks.findIndex((mark) => !mark.permitted);
-  const shown = sorted[slippedIndex >= 0 ? slippedIndex : 0];
+  const shown = sorted[Math.max(slippedIndex, 0)];
   const base = { ...item, purpose, service, expected, firings: marks } as const;
   const evidence = shown && { firstAtMs: shown.atMs, page: shown.page, url: shown.url, chain: shown.chain };
-  if (slippedIndex >= 0) return { ...base, verdict: 'slipped', ...evidence, why: whySlipped(purpose, shown!, permissions) };
+  if (slippedIndex >= 0)
+    return { ...base, verdict: 'slipped', ...evidence, why: whySlipped(purpose, shown!, permissions) };
   if (expected === 'hold') return { ...base, verdict: 'held', ...evidence };
   return { ...base, verdict: shown ? 'cleared' : 'silent', ...evidence };
 }
@@ -101,13 +115,21 @@ function whySlipped(purpose: string | null, firing: Firing, permissions: Permiss
   const next = permissions.slice(index + 1).find((permission) => mayRun(purpose, permission.decision.granted));
   const open = purpose === null ? 'It is an open item, so no visitor could say yes to it. ' : '';
   if (next) return `${open}It fired ${Math.round(next.fromMs - firing.atMs)} ms before the record.`;
-  if (index === 0) return permissions.length === 1 ? `${open}It fired and no choice was on record.` : `${open}It fired before any choice was on record.`;
+  if (index === 0)
+    return permissions.length === 1
+      ? `${open}It fired and no choice was on record.`
+      : `${open}It fired before any choice was on record.`;
   return `${open}It fired ${Math.round(firing.atMs - permissions[index]!.fromMs)} ms after a record that does not permit it.`;
 }
 
 /** What the setup knows and the visit did not show: to be told as held or silent. Patterns name no single thing. */
 function unseen(setup: Setup, seen: Map<string, unknown>) {
-  const seenHosts = new Set([...seen.keys()].map((key) => key.split('\n')).filter(([kind]) => kind === 'request').map((k) => k[1]));
+  const seenHosts = new Set(
+    [...seen.keys()]
+      .map((key) => key.split('\n'))
+      .filter(([kind]) => kind === 'request')
+      .map((k) => k[1]),
+  );
   const siteHost = new URL(setup.site.address).hostname;
   return setup.services.flatMap((service) => [
     ...service.hosts
@@ -115,7 +137,10 @@ function unseen(setup: Setup, seen: Map<string, unknown>) {
       .map((host) => ({ item: { kind: 'request' as const, name: 'other', host }, party: 'third' as const })),
     ...service.items
       .filter((item) => !item.pattern)
-      .map((item) => ({ item: { kind: item.kind, name: item.name, host: item.host ?? siteHost }, party: 'first' as const }))
+      .map((item) => ({
+        item: { kind: item.kind, name: item.name, host: item.host ?? siteHost },
+        party: 'first' as const,
+      }))
       .filter(({ item }) => !seen.has(itemKey(item))),
   ]);
 }

@@ -27,4 +27,3 @@ export function slippedThings(cases: readonly CheckedCase[]): { item: CheckedIte
   }
   return [...things.values()];
 }
-

@@ -56,6 +56,8 @@ export interface CheckedCase {
   signals: string[];
   choice: CaseChoice;
   regimes: string[];
+  /** A yes is asked of this visitor, so something has to wait for the record. */
+  asks: boolean;
   /** When the browser learned that the record was committed; `null`: no record was made. */
   recordedAtMs: number | null;
   /** When the withdrawal was recorded, in a case that withdraws. */

@@ -1,6 +1,6 @@
 import { byHost, matchesName } from '../hold/match';
-import type { Item } from '../observe/types';
 import { partyOf } from '../observe/party';
+import type { Item } from '../observe/types';
 import type { Setup } from '../setup/types';
 import { entityOfHost } from './entities';
 import type { CatalogueEntry, Ruling } from './types';

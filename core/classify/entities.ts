@@ -1,5 +1,5 @@
-import { byHost } from '../hold/match';
 import thirdPartyWeb from 'third-party-web/nostats-subset.js';
+import { byHost } from '../hold/match';
 
 /** Purpose by category of `third-party-web`. `tag-manager`, `hosting`, `other` and the like say nothing of purpose. */
 const PURPOSE_OF_CATEGORY: Record<string, string> = {

@@ -39,7 +39,9 @@ export function servicesOf(ruled: Iterable<{ item: Item; ruling: Ruling }>): Ser
       ...(ruling.description && { description: ruling.description }),
     });
   }
-  const list = [...services.values()].sort((a, b) => a.name.localeCompare(b.name) || a.purpose.localeCompare(b.purpose));
+  const list = [...services.values()].sort(
+    (a, b) => a.name.localeCompare(b.name) || a.purpose.localeCompare(b.purpose),
+  );
   const used = new Set<string>();
   for (const service of list) {
     let id = slugOf(service.name);

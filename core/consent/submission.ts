@@ -21,7 +21,8 @@ export function submissionProblems(submission: Submission, setup: Setup): FieldP
   const problems: FieldProblem[] = [];
   const known = new Map(setup.purposes.map((purpose) => [purpose.id, purpose]));
   for (const id of Object.keys(submission.purposes)) {
-    if (!known.has(id)) problems.push({ path: `purposes.${id}`, message: `version ${submission.version} has no such purpose` });
+    if (!known.has(id))
+      problems.push({ path: `purposes.${id}`, message: `version ${submission.version} has no such purpose` });
   }
   for (const purpose of setup.purposes) {
     const value = submission.purposes[purpose.id];
@@ -29,7 +30,12 @@ export function submissionProblems(submission: Submission, setup: Setup): FieldP
     if (purpose.necessary && value === false) {
       problems.push({ path: `purposes.${purpose.id}`, message: 'is necessary and cannot be refused' });
     }
-    if (!purpose.necessary && value !== undefined && value !== (submission.method === 'accept-all') && submission.method !== 'chosen') {
+    if (
+      !purpose.necessary &&
+      value !== undefined &&
+      value !== (submission.method === 'accept-all') &&
+      submission.method !== 'chosen'
+    ) {
       problems.push({ path: `purposes.${purpose.id}`, message: `does not fit the method ${submission.method}` });
     }
   }

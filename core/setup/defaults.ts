@@ -86,7 +86,8 @@ const DE: BannerTexts = {
   panelTitle: 'Ihre Wahl nach Zweck',
   always: 'Immer an',
   services: 'Dienste auf dieser Seite',
-  gpcObeyed: 'Ihr Browser sendet Global Privacy Control. Wir halten uns daran: Nichts von Ihnen wird verkauft oder geteilt.',
+  gpcObeyed:
+    'Ihr Browser sendet Global Privacy Control. Wir halten uns daran: Nichts von Ihnen wird verkauft oder geteilt.',
   failed: 'Ihre Wahl konnte nicht gespeichert werden, daher bleibt alles angehalten.',
   retry: 'Noch einmal versuchen',
   record: 'Nachweis',

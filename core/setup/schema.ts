@@ -4,13 +4,22 @@ import { REGIMES } from '../regimes/catalogue';
 
 const slug = z
   .string()
-  .regex(/^[a-z0-9][a-z0-9-]{0,62}$/, 'use small letters, digits and hyphens, at most 63, starting with a letter or digit');
+  .regex(
+    /^[a-z0-9][a-z0-9-]{0,62}$/,
+    'use small letters, digits and hyphens, at most 63, starting with a letter or digit',
+  );
 const host = z
   .string()
-  .regex(/^(?=.{1,253}$)[a-z0-9_-]+(\.[a-z0-9_-]+)*$/i, 'a host name such as tags.example.org, without scheme, port or path');
+  .regex(
+    /^(?=.{1,253}$)[a-z0-9_-]+(\.[a-z0-9_-]+)*$/i,
+    'a host name such as tags.example.org, without scheme, port or path',
+  );
 const webAddress = z
   .string()
-  .refine((text) => /^https?:\/\//i.test(text) && URL.canParse(text), 'a web address starting with http:// or https://');
+  .refine(
+    (text) => /^https?:\/\//i.test(text) && URL.canParse(text),
+    'a web address starting with http:// or https://',
+  );
 const origin = webAddress.refine(
   (text) => !URL.canParse(text) || new URL(text).origin === text.replace(/\/$/, ''),
   'an address without path, such as https://www.example.org',
@@ -156,7 +165,8 @@ function crossChecks(setup: Draft, ctx: z.RefinementCtx): void {
       continue;
     }
     const laxer = (['default', 'sale'] as const).filter(
-      (field) => override[field] && order.indexOf(override[field]) < order.indexOf(regime.modes[field] ?? regime.modes.default),
+      (field) =>
+        override[field] && order.indexOf(override[field]) < order.indexOf(regime.modes[field] ?? regime.modes.default),
     );
     if (laxer.length > 0 && !override.reason) {
       problem(['regions', 'overrides', id, 'reason'], `${laxer.join(' and ')} is laxer than ${regime.law}; say why`);

@@ -4,7 +4,19 @@ import type { SiteState } from './faults';
 import { PAGES } from './pages';
 import { tagsFor } from './tags';
 
-const MENU = ['/', '/timetable', '/fares', '/routes', '/fleet', '/offers', '/book', '/help', '/contact', '/about', '/privacy'];
+const MENU = [
+  '/',
+  '/timetable',
+  '/fares',
+  '/routes',
+  '/fleet',
+  '/offers',
+  '/book',
+  '/help',
+  '/contact',
+  '/about',
+  '/privacy',
+];
 
 /** Serves the ticket site as its state says. */
 export function serveTicketSite(req: Request, res: Response, state: SiteState, port: string): void {
@@ -14,7 +26,10 @@ export function serveTicketSite(req: Request, res: Response, state: SiteState, p
   }
   const page = PAGES[req.path];
   if (!page) {
-    res.status(404).type('html').send('<!doctype html><html lang="en"><title>Not here</title><h1>No such page</h1></html>');
+    res
+      .status(404)
+      .type('html')
+      .send('<!doctype html><html lang="en"><title>Not here</title><h1>No such page</h1></html>');
     return;
   }
   if (!/ssf_session=/.test(req.headers.cookie ?? '')) {

@@ -5,7 +5,8 @@ export function tagsFor(path: string, state: SiteState, port: string) {
   const marked = state.snippet !== '' && state.fault !== 'no-gate' && state.fault !== 'gate-late';
   const at = (host: string, rest: string) => `http://${host}.localhost${port}${rest}`;
   /** A vendor's snippet as it came, or the same unchanged inside a template. */
-  const held = (purpose: string, html: string) => (marked ? `<template data-gate="${purpose}">${html}</template>` : html);
+  const held = (purpose: string, html: string) =>
+    marked ? `<template data-gate="${purpose}">${html}</template>` : html;
 
   const head = [
     held('functional', `<link rel="stylesheet" href="${at('glyphshed', '/type.css')}">`),
@@ -29,7 +30,12 @@ export function tagsFor(path: string, state: SiteState, port: string) {
     );
   }
   if (path === '/contact' || path === '/routes') {
-    body.push(held('embedded', `<iframe title="Harbour map" width="480" height="200" src="${at('chartkeel', '/map')}"></iframe>`));
+    body.push(
+      held(
+        'embedded',
+        `<iframe title="Harbour map" width="480" height="200" src="${at('chartkeel', '/map')}"></iframe>`,
+      ),
+    );
   }
   if (path === '/help' || path === '/contact') {
     body.push(held('functional', `<script src="${at('quillchat', '/chat.js')}" async></script>`));
@@ -40,7 +46,8 @@ export function tagsFor(path: string, state: SiteState, port: string) {
   if (state.fault === 'pixel-in-markup' && path === '/timetable') {
     body.push(`<img src="${at('copperbarn', '/px.gif?c=timetable')}" alt="" width="1" height="1">`);
   }
-  if (state.fault === 'ignores-refusal' && path === '/') body.push(`<script>${impatient(at('quillchat', '/hello.gif'))}</script>`);
+  if (state.fault === 'ignores-refusal' && path === '/')
+    body.push(`<script>${impatient(at('quillchat', '/hello.gif'))}</script>`);
   return { head, body };
 }
 

@@ -115,7 +115,9 @@ export function thirdParties(script: Script): ThirdParty[] {
         '/type.css': ({ res, port }) => {
           res
             .type('css')
-            .send(`@font-face{font-family:"Skerry";src:url(http://glyphshed.localhost${port}/skerry.woff2) format("woff2")}`);
+            .send(
+              `@font-face{font-family:"Skerry";src:url(http://glyphshed.localhost${port}/skerry.woff2) format("woff2")}`,
+            );
         },
         '/skerry.woff2': ({ res }) => {
           res.set('access-control-allow-origin', '*').type('font/woff2').send(Buffer.from('wOF2'));

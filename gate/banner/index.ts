@@ -1,6 +1,6 @@
 import type { BannerOptions } from '../types';
-import { styleOf } from './style';
 import { el, lifetimeWords } from './dom';
+import { styleOf } from './style';
 
 const TAG = 'douane-banner';
 
@@ -26,7 +26,8 @@ export function openBanner(options: BannerOptions, parent: HTMLElement = documen
     if (returnTo instanceof HTMLElement && returnTo !== document.body) returnTo.focus();
   };
   const show = (layer: 'first' | 'panel') => {
-    const sheet = layer === 'first' ? firstLayer(options, decided, () => show('panel')) : panel(options, decided, close);
+    const sheet =
+      layer === 'first' ? firstLayer(options, decided, () => show('panel')) : panel(options, decided, close);
     root.replaceChildren(sheet);
     // The first layer must not tear a reader away from the page; what a visitor opened himself takes the focus.
     if (layer === 'panel') sheet.querySelector<HTMLElement>('h2')?.focus();
@@ -77,7 +78,10 @@ function panel(options: BannerOptions, decided: Decided, close: () => void): HTM
     box.checked = decision.granted[purpose.id] === true;
     box.disabled = purpose.necessary;
     boxes.set(purpose.id, box);
-    const name = el('label', { for: `p-${purpose.id}` }, [el('b', {}, purpose.name), ...(purpose.necessary ? [` · ${texts.always}`] : [])]);
+    const name = el('label', { for: `p-${purpose.id}` }, [
+      el('b', {}, purpose.name),
+      ...(purpose.necessary ? [` · ${texts.always}`] : []),
+    ]);
     return el('li', {}, [
       el('div', { class: 'purpose' }, [box, name]),
       el('p', { id: `d-${purpose.id}` }, purpose.text),
@@ -115,7 +119,13 @@ function servicesOf(purpose: BannerOptions['content']['purposes'][number], title
     el('li', {}, [
       policyUrl ? el('a', { href: policyUrl, rel: 'noopener', target: '_blank' }, name) : name,
       ...(items.length > 0
-        ? [el('ul', {}, items.map((item) => el('li', {}, [el('code', {}, item.name), detail(item)])))]
+        ? [
+            el(
+              'ul',
+              {},
+              items.map((item) => el('li', {}, [el('code', {}, item.name), detail(item)])),
+            ),
+          ]
         : []),
     ]),
   );
@@ -123,7 +133,9 @@ function servicesOf(purpose: BannerOptions['content']['purposes'][number], title
 }
 
 function detail({ lifetimeSeconds, description }: { lifetimeSeconds?: number | null; description?: string }): string {
-  const parts = [lifetimeSeconds === undefined ? '' : lifetimeWords(lifetimeSeconds), description ?? ''].filter(Boolean);
+  const parts = [lifetimeSeconds === undefined ? '' : lifetimeWords(lifetimeSeconds), description ?? ''].filter(
+    Boolean,
+  );
   return parts.length > 0 ? ` ${parts.join('. ')}` : '';
 }
 

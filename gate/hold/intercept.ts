@@ -18,7 +18,10 @@ export function intercept(permits: Permits): void {
   const whenAllowed = (element: Element, address: string, set: () => void): void => {
     const purpose = permits.holding(address);
     intended.delete(element);
-    if (!purpose) return set();
+    if (!purpose) {
+      set();
+      return;
+    }
     intended.set(element, address);
     permits.later(purpose, () => {
       if (intended.get(element) !== address) return;
@@ -43,7 +46,10 @@ export function intercept(permits: Permits): void {
   }
   const { setAttribute } = Element.prototype;
   Element.prototype.setAttribute = function (name: string, value: string) {
-    const fetching = FETCHING.some(([{ prototype }, property]) => property === name.toLowerCase() && prototype.isPrototypeOf(this));
+    const fetching = FETCHING.some(
+      ([{ prototype }, property]) =>
+        property === name.toLowerCase() && Object.prototype.isPrototypeOf.call(prototype, this),
+    );
     if (!fetching) return setAttribute.call(this, name, value);
     whenAllowed(this, String(value), () => setAttribute.call(this, name, value));
   };

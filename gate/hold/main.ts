@@ -1,7 +1,7 @@
 import type { Method } from '@douane/core/consent';
+import type { Decision, Place } from '@douane/core/regimes';
 import { decide } from '@douane/core/regimes/decide';
 import { placeCode } from '@douane/core/regimes/place';
-import type { Decision, Place } from '@douane/core/regimes';
 import type { BannerContent, BannerOptions, GateConfig, VisitOverride } from '../types';
 import { showButton } from './button';
 import { type KeptChoice, keepChoice, readChoice } from './choice-cookie';
@@ -39,7 +39,9 @@ function start(config: GateConfig): void {
     const { granted } = decision;
     // Until the place is known only what the visitor said yes to, or what is necessary, may run.
     const certain = (id: string) => decision.modes[id] === 'none' || choice?.purposes[id] === true;
-    permits.grant(pending ? Object.fromEntries(Object.keys(granted).map((id) => [id, granted[id]! && certain(id)])) : granted);
+    permits.grant(
+      pending ? Object.fromEntries(Object.keys(granted).map((id) => [id, granted[id]! && certain(id)])) : granted,
+    );
     releaseMarked(permits);
   }
 
@@ -68,7 +70,9 @@ function start(config: GateConfig): void {
     keepChoice(choice, decision.choiceDays);
     apply();
     forget(config.plan, (purpose) => decision.granted[purpose] === false);
-    document.dispatchEvent(new CustomEvent('douane:choice', { detail: { granted: { ...decision.granted }, record: id } }));
+    document.dispatchEvent(
+      new CustomEvent('douane:choice', { detail: { granted: { ...decision.granted }, record: id } }),
+    );
     const withdrawn = Object.keys(before).some((id) => before[id] && !decision.granted[id]);
     // A script that runs cannot be stopped from outside; only a fresh page is without it.
     if (withdrawn) location.reload();
@@ -86,7 +90,15 @@ function start(config: GateConfig): void {
       fetch(`${config.base}/${config.texts[languageOf(config)]}`).then((r) => r.json() as Promise<BannerContent>),
       loadBanner(config),
     ]);
-    window.douaneBanner?.({ content, look: config.look, decision, layer, record: choice?.record ?? null, choose, onClose: button });
+    window.douaneBanner?.({
+      content,
+      look: config.look,
+      decision,
+      layer,
+      record: choice?.record ?? null,
+      choose,
+      onClose: button,
+    });
   }
 
   intercept(permits);

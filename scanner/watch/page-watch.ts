@@ -92,7 +92,13 @@ export class PageWatch {
       const origin = id.securityOrigin || id.storageKey?.split('^')[0] || '';
       if (!URL.canParse(origin) || this.storageEvents.length >= MOST_REPORTS) return;
       const kind = id.isLocalStorage ? 'local-storage' : 'session-storage';
-      this.storageEvents.push({ kind, name: key, host: new URL(origin).hostname, wall: Date.now(), page: this.requests.currentPage });
+      this.storageEvents.push({
+        kind,
+        name: key,
+        host: new URL(origin).hostname,
+        wall: Date.now(),
+        page: this.requests.currentPage,
+      });
     };
     cdp.on('DOMStorage.domStorageItemAdded', (event) => stored(event.storageId, event.key));
     cdp.on('DOMStorage.domStorageItemUpdated', (event) => stored(event.storageId, event.key));
@@ -125,7 +131,8 @@ export class PageWatch {
       if (request.blocked || request.kind === 'preflight') continue;
       seen.push(...this.ofRequest(request, asked ?? request.page));
     }
-    for (const report of this.reports) if (report.what === 'cookie') seen.push(...this.ofScriptCookie(report, asked ?? report.page));
+    for (const report of this.reports)
+      if (report.what === 'cookie') seen.push(...this.ofScriptCookie(report, asked ?? report.page));
     for (const write of this.storageWrites()) {
       const { wall, ...facts } = write;
       const atMs = this.options.clock.fromWall(wall);
@@ -140,12 +147,20 @@ export class PageWatch {
     const party = this.party(host, page);
     const common = { page, url: request.url, chain: this.requests.chainOf(request) };
     if (party === 'third' && request.kind !== 'document') {
-      yield { ...common, kind: 'request', name: request.kind, host, party, atMs: this.options.clock.fromMonotonic(request.sentAt) };
+      yield {
+        ...common,
+        kind: 'request',
+        name: request.kind,
+        host,
+        party,
+        atMs: this.options.clock.fromMonotonic(request.sentAt),
+      };
     }
     for (const line of request.setCookieLines) {
       const atMs = this.options.clock.fromMonotonic(request.answeredAt ?? request.sentAt);
       const facts = cookieFacts(line, host, Date.now());
-      if (facts) yield { ...common, ...facts, kind: 'cookie', party: this.party(facts.host, page), setBy: 'http', atMs };
+      if (facts)
+        yield { ...common, ...facts, kind: 'cookie', party: this.party(facts.host, page), setBy: 'http', atMs };
     }
   }
 
@@ -153,7 +168,15 @@ export class PageWatch {
     const facts = cookieFacts(report.text, report.host, report.at);
     if (!facts) return;
     const atMs = this.options.clock.fromWall(report.at);
-    yield { ...facts, ...this.writer(report.stack), kind: 'cookie', page, party: this.party(facts.host, page), setBy: 'script', atMs };
+    yield {
+      ...facts,
+      ...this.writer(report.stack),
+      kind: 'cookie',
+      page,
+      party: this.party(facts.host, page),
+      setBy: 'script',
+      atMs,
+    };
   }
 
   /** Writes told by the hooks, which know time and script; then keys that only the protocol told of. */

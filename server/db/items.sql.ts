@@ -34,7 +34,8 @@ const WITH_RULING = `
   ) r ON true`;
 
 function toItem({ facts, ruling, ...row }: ItemRow): KeptItem {
-  const kept = ruling && (Object.fromEntries(Object.entries(ruling).filter(([, value]) => value !== null)) as typeof ruling);
+  const kept =
+    ruling && (Object.fromEntries(Object.entries(ruling).filter(([, value]) => value !== null)) as typeof ruling);
   return { ...facts, ...row, ruling: kept && { ...kept, person: ruling.person } };
 }
 
@@ -46,16 +47,36 @@ export async function listItems(db: Queryable, organisationId: string, siteId: s
   return rows.map(toItem);
 }
 
-export async function itemById(db: Queryable, organisationId: string, id: string): Promise<(KeptItem & { siteId: string }) | null> {
-  const { rows } = await db.query<ItemRow>(`${WITH_RULING} WHERE i.organisation_id = $1 AND i.id = $2`, [organisationId, id]);
+export async function itemById(
+  db: Queryable,
+  organisationId: string,
+  id: string,
+): Promise<(KeptItem & { siteId: string }) | null> {
+  const { rows } = await db.query<ItemRow>(`${WITH_RULING} WHERE i.organisation_id = $1 AND i.id = $2`, [
+    organisationId,
+    id,
+  ]);
   if (!rows[0]) return null;
-  const site = await db.query('SELECT site_id AS "siteId" FROM item WHERE organisation_id = $1 AND id = $2', [organisationId, id]);
+  const site = await db.query('SELECT site_id AS "siteId" FROM item WHERE organisation_id = $1 AND id = $2', [
+    organisationId,
+    id,
+  ]);
   return { ...toItem(rows[0]), siteId: site.rows[0].siteId };
 }
 
 /** Takes in what a scan found: new items are added, known ones get the newest facts. */
-export async function upsertItems(db: Queryable, organisationId: string, siteId: string, items: readonly Item[]): Promise<void> {
-  const rows = items.map(({ kind, name, host, ...facts }) => ({ kind, name: clean(name), host, facts: cleanDeep(facts) }));
+export async function upsertItems(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+  items: readonly Item[],
+): Promise<void> {
+  const rows = items.map(({ kind, name, host, ...facts }) => ({
+    kind,
+    name: clean(name),
+    host,
+    facts: cleanDeep(facts),
+  }));
   await db.query(
     `INSERT INTO item (organisation_id, site_id, kind, name, host, facts)
      SELECT $1, $2, x.kind, x.name, x.host, x.facts FROM jsonb_to_recordset($3) AS x(kind text, name text, host text, facts jsonb)

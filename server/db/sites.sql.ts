@@ -30,9 +30,10 @@ export async function siteById(db: Queryable, organisationId: string, id: string
 }
 
 export async function listSites(db: Queryable, organisationId: string): Promise<Site[]> {
-  const { rows } = await db.query<Site>(`SELECT ${COLUMNS} FROM site WHERE organisation_id = $1 ORDER BY created_at, id`, [
-    organisationId,
-  ]);
+  const { rows } = await db.query<Site>(
+    `SELECT ${COLUMNS} FROM site WHERE organisation_id = $1 ORDER BY created_at, id`,
+    [organisationId],
+  );
   return rows;
 }
 

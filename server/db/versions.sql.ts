@@ -50,7 +50,12 @@ export async function listVersions(db: Queryable, organisationId: string, siteId
   return rows;
 }
 
-export async function versionOf(db: Queryable, organisationId: string, siteId: string, number: number): Promise<Version | null> {
+export async function versionOf(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+  number: number,
+): Promise<Version | null> {
   const { rows } = await db.query<Version>(
     `SELECT ${COLUMNS} ${FROM} WHERE v.organisation_id = $1 AND v.site_id = $2 AND v.number = $3`,
     [organisationId, siteId, number],

@@ -7,10 +7,15 @@ import { listVersions } from '../db/versions.sql';
 import type { JobResult, JobTools } from './worker';
 
 /** Checks a site against its newest published version, on the pages that the last scan reached. */
-export async function checkJob(run: Run, site: Site, { db, config, catalogue, signal, progress }: JobTools): Promise<JobResult> {
+export async function checkJob(
+  run: Run,
+  site: Site,
+  { db, config, catalogue, signal, progress }: JobTools,
+): Promise<JobResult> {
   const { organisationId } = run;
   const [version] = await listVersions(db, organisationId, site.id);
-  if (!version) throw new CannotRun('Nothing is published yet, so there is nothing to check against. Publish a version first.');
+  if (!version)
+    throw new CannotRun('Nothing is published yet, so there is nothing to check against. Publish a version first.');
   const report = await runCheck(site.setup.site.address, version.setup, {
     pages: (run.options.pages as string[] | undefined) ?? (await scannedPages(db, organisationId, site.id)),
     most: 40,
@@ -22,7 +27,13 @@ export async function checkJob(run: Run, site: Site, { db, config, catalogue, si
   const things = slippedThings(report.cases).length;
   return {
     report,
-    summary: { ...report.summary, things, cases: report.cases.length, pages: report.pages.length, version: version.number },
+    summary: {
+      ...report.summary,
+      things,
+      cases: report.cases.length,
+      pages: report.pages.length,
+      version: version.number,
+    },
   };
 }
 

@@ -9,7 +9,11 @@ import { announce } from '../live';
 import type { JobResult, JobTools } from './worker';
 
 /** Scans a site, takes in what was found, and rules what the catalogue knows. A ruling that stands is left alone. */
-export async function scanJob(run: Run, site: Site, { db, config, catalogue, signal, progress }: JobTools): Promise<JobResult> {
+export async function scanJob(
+  run: Run,
+  site: Site,
+  { db, config, catalogue, signal, progress }: JobTools,
+): Promise<JobResult> {
   const { organisationId } = run;
   // The gate on the site is known without a catalogue: the setup says where it lives.
   const classify: Classifier = firstOf(setupClassifier({ ...site.setup, services: [] }), catalogue);
@@ -24,12 +28,22 @@ export async function scanJob(run: Run, site: Site, { db, config, catalogue, sig
   await upsertItems(db, organisationId, site.id, report.items);
   await ruleKnown(db, organisationId, site.id, classify);
   await announce(db, { organisationId, siteId: site.id, what: 'items' });
-  const summary = { pages: report.pages.length, items: report.items.length, problems: report.problems.length, seconds: report.seconds };
+  const summary = {
+    pages: report.pages.length,
+    items: report.items.length,
+    problems: report.problems.length,
+    seconds: report.seconds,
+  };
   const found = report.items.map((item) => itemKey(item));
   return { report: { ...report, items: found }, summary };
 }
 
-async function ruleKnown(db: JobTools['db'], organisationId: string, siteId: string, classify: Classifier): Promise<void> {
+async function ruleKnown(
+  db: JobTools['db'],
+  organisationId: string,
+  siteId: string,
+  classify: Classifier,
+): Promise<void> {
   const items = await listItems(db, organisationId, siteId);
   const rulings = items.flatMap((item) => {
     const ruling = item.ruling ? null : classify(item);

@@ -1,10 +1,10 @@
 import type { Classifier } from '@douane/core/classify';
 import { CannotRun } from '@douane/scanner';
+import { loadCatalogue } from '../catalogue';
 import type { Config } from '../config';
 import { type Db, openPool } from '../db/db';
 import { failSilentRuns, finishRun, type Run, requeueRun, startRun, touchRun } from '../db/runs.sql';
 import { siteById } from '../db/sites.sql';
-import { loadCatalogue } from '../catalogue';
 import { announce } from '../live';
 import { checkJob } from './check';
 import { lookJob } from './look';
@@ -39,7 +39,8 @@ export async function startWorker(config: Config): Promise<{ stop(): Promise<voi
   const sweep = async () => {
     for (const run of await failSilentRuns(db)) await announceRun(run);
   };
-  const announceRun = (run: Run) => announce(db, { organisationId: run.organisationId, siteId: run.siteId, what: run.kind });
+  const announceRun = (run: Run) =>
+    announce(db, { organisationId: run.organisationId, siteId: run.siteId, what: run.kind });
   const sweeping = setInterval(() => sweep().catch((error) => console.error(`sweep: ${error.message}`)), 15_000);
   await sweep();
 

@@ -16,7 +16,10 @@ const newSiteSchema = z.strictObject({
   address: z
     .string()
     .trim()
-    .refine((text) => /^https?:\/\//i.test(text) && URL.canParse(text), 'a web address such as https://www.example.org/'),
+    .refine(
+      (text) => /^https?:\/\//i.test(text) && URL.canParse(text),
+      'a web address such as https://www.example.org/',
+    ),
 });
 
 export function boardRoutes(services: Services): Router {
@@ -40,7 +43,10 @@ export function boardRoutes(services: Services): Router {
     const { organisationId } = personOf(req);
     const origin = new URL(address).origin;
     const same = (await listSites(db, organisationId)).find((site) => site.setup.site.addresses.includes(origin));
-    if (same) throw new Problem(409, 'Some fields are not right', undefined, [{ path: 'address', message: `${origin} is already there as ${same.setup.site.name}` }]);
+    if (same)
+      throw new Problem(409, 'Some fields are not right', undefined, [
+        { path: 'address', message: `${origin} is already there as ${same.setup.site.name}` },
+      ]);
     const key = await freeKey(name);
     const site = await insertSite(db, organisationId, newSetup({ key, name, address }, `${config.publicUrl}/g/${key}`));
     res.status(201).json(await summary(site));

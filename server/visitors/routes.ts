@@ -56,7 +56,11 @@ export function visitorRoutes({ db, placeOf }: Services): Router {
     const clean = (list: string[]) => list.map((address) => new URL(address).origin);
     const onStaging = clean(staging).includes(origin);
     if (!onStaging && !clean(addresses).includes(origin)) {
-      throw new Problem(403, 'Records are taken from the site’s own addresses only', origin ? `${origin} is not one of them.` : undefined);
+      throw new Problem(
+        403,
+        'Records are taken from the site’s own addresses only',
+        origin ? `${origin} is not one of them.` : undefined,
+      );
     }
     res.set({ 'access-control-allow-origin': origin, vary: 'origin' });
 
@@ -65,7 +69,9 @@ export function visitorRoutes({ db, placeOf }: Services): Router {
     const submission = parsed.value;
     const version = await versionOf(db, site.organisationId, site.id, submission.version);
     if (!version) {
-      throw new Problem(422, 'The record is not right', undefined, [{ path: 'version', message: `version ${submission.version} was never published` }]);
+      throw new Problem(422, 'The record is not right', undefined, [
+        { path: 'version', message: `version ${submission.version} was never published` },
+      ]);
     }
     const problems = submissionProblems(submission, version.setup);
     if (problems.length > 0) throw new Problem(422, 'The record is not right', undefined, problems);

@@ -14,7 +14,10 @@ export const usCa: Regime = {
   bannerDuties: [
     { text: 'A link by this name leads to the objection.', source: 'CCPA regulations § 7015' },
     { text: 'Choices are symmetrical; no dark patterns.', source: 'CCPA regulations § 7004' },
-    { text: 'Global Privacy Control is obeyed, and the visitor is shown that it was.', source: 'CCPA regulations § 7025' },
+    {
+      text: 'Global Privacy Control is obeyed, and the visitor is shown that it was.',
+      source: 'CCPA regulations § 7025',
+    },
   ],
   childAge: 16,
   requestDays: [45, 45],

@@ -1,5 +1,5 @@
 // Session replay.
-(function () {
+(() => {
   sessionStorage.setItem('bfx.session', 'bf-' + Math.random().toString(36).slice(2));
   document.cookie = 'bfx_s=' + Date.now() + '; path=/; SameSite=Lax';
   var x = new XMLHttpRequest();

@@ -1,7 +1,7 @@
 // Chat widget.
-(function () {
+(() => {
   document.cookie = 'qc_open=0; path=/; max-age=' + 180 * 24 * 3600 + '; SameSite=Lax';
-  var show = function () {
+  var show = () => {
     var f = document.createElement('iframe');
     f.title = 'Chat';
     f.style.cssText = 'position:fixed;right:16px;bottom:16px;width:220px;height:80px;border:0;border-radius:8px';

@@ -1,0 +1,54 @@
+import type { FieldProblem } from '@douane/core/setup';
+
+/** What the server says is wrong (RFC 9457), or that it could not be reached. */
+export class ApiProblem extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly detail?: string,
+    readonly fields: FieldProblem[] = [],
+  ) {
+    super(message);
+  }
+
+  /** All of it in one text: what, why, and the fields. */
+  get text(): string {
+    const fields = this.fields.map(({ path, message }) => `${path}: ${message}`).join('; ');
+    return [this.message, this.detail, fields].filter(Boolean).join('. ');
+  }
+}
+
+const TIMEOUT_MS = 30_000;
+let csrf = '';
+
+export function keepToken(token: string): void {
+  csrf = token;
+}
+
+export async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      headers: { 'x-csrf-token': csrf, ...(body !== undefined && { 'content-type': 'application/json' }) },
+      ...(body !== undefined && { body: JSON.stringify(body) }),
+      signal: AbortSignal.timeout(TIMEOUT_MS),
+    });
+  } catch (cause) {
+    throw new ApiProblem(
+      0,
+      'The server could not be reached',
+      (cause as Error).name === 'TimeoutError' ? 'It did not answer in time.' : 'Is it running?',
+    );
+  }
+  if (response.status === 204) return undefined as T;
+  const answer = await response.json().catch(() => ({})); // an answer that is no JSON is told by its status
+  if (!response.ok)
+    throw new ApiProblem(
+      response.status,
+      answer.title ?? `The server answered ${response.status}`,
+      answer.detail,
+      answer.fields,
+    );
+  return answer as T;
+}

@@ -1,0 +1,46 @@
+import { keepPreviousData, queryOptions } from '@tanstack/react-query';
+import { call } from './client';
+import type { Draft, ItemDetail, RecordList, RuledItem, Run, SiteSummary } from './types';
+
+/** Every query of the interface; the first two parts of a key are what a live change names. */
+export const board = () =>
+  queryOptions({ queryKey: ['board'], queryFn: () => call<{ sites: SiteSummary[] }>('GET', '/board') });
+
+export const site = (id: string) =>
+  queryOptions({ queryKey: ['site', id], queryFn: () => call<SiteSummary>('GET', `/sites/${id}`) });
+
+export const runs = <R extends Run>(siteId: string, kind: Run['kind']) =>
+  queryOptions({ queryKey: [kind, siteId], queryFn: () => call<{ runs: R[] }>('GET', `/sites/${siteId}/${kind}s`) });
+
+/** A run with its report. A finished one never changes. */
+export const run = <R extends Run>(siteId: string, kind: Run['kind'], id: string | undefined) =>
+  queryOptions({
+    queryKey: [kind, siteId, id],
+    queryFn: () => call<R>('GET', `/runs/${id}`),
+    enabled: id !== undefined,
+    placeholderData: keepPreviousData,
+  });
+
+export const items = (siteId: string) =>
+  queryOptions({
+    queryKey: ['items', siteId],
+    queryFn: () => call<{ items: RuledItem[] }>('GET', `/sites/${siteId}/items`),
+  });
+
+export const item = (siteId: string, id: string | undefined) =>
+  queryOptions({
+    queryKey: ['items', siteId, id],
+    queryFn: () => call<ItemDetail>('GET', `/items/${id}`),
+    enabled: id !== undefined,
+    placeholderData: keepPreviousData,
+  });
+
+export const draft = (siteId: string) =>
+  queryOptions({ queryKey: ['draft', siteId], queryFn: () => call<Draft>('GET', `/sites/${siteId}/draft`) });
+
+export const records = (siteId: string, search: string) =>
+  queryOptions({
+    queryKey: ['records', siteId, search],
+    queryFn: () => call<RecordList>('GET', `/sites/${siteId}/records?search=${encodeURIComponent(search)}`),
+    placeholderData: keepPreviousData,
+  });

@@ -1,0 +1,146 @@
+import clsx from 'clsx';
+import { formatDistanceToNowStrict } from 'date-fns';
+import { type ComponentProps, type ReactNode, useState } from 'react';
+
+export function Button({
+  kind = 'plain',
+  className,
+  ...props
+}: ComponentProps<'button'> & { kind?: 'act' | 'plain' | 'quiet' }) {
+  return (
+    <button
+      type="button"
+      {...props}
+      className={clsx(
+        'inline-flex min-h-8 items-center gap-2 rounded-sm px-3 py-1 font-semibold disabled:opacity-50',
+        kind === 'act' && 'bg-stamp text-on-stamp hover:brightness-110',
+        kind === 'plain' && 'border border-stamp bg-sheet text-stamp hover:bg-wash',
+        kind === 'quiet' && 'px-1 font-medium text-stamp hover:underline',
+        className,
+      )}
+    />
+  );
+}
+
+/** A heading that states the finding, what it rests on, and what can be done about it. */
+export function Finding({ title, children, acts }: { title: ReactNode; children?: ReactNode; acts?: ReactNode }) {
+  return (
+    <div className="mb-4 flex flex-wrap items-start justify-between gap-x-6 gap-y-3">
+      <div className="min-w-0">
+        <h1>{title}</h1>
+        {children && <div className="mt-1 max-w-[80ch] text-ink2">{children}</div>}
+      </div>
+      {acts && <div className="flex flex-wrap items-center gap-2">{acts}</div>}
+    </div>
+  );
+}
+
+/** The list on the left, the docket of the selected thing on the right. */
+export function ListAndDocket({ children, docket }: { children: ReactNode; docket: ReactNode }) {
+  return (
+    <div className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_340px]">
+      <section className="min-w-0 px-5 py-5">{children}</section>
+      <aside className="border-t border-line bg-sheet px-5 py-5 lg:border-t-0 lg:border-l" aria-label="Docket">
+        <div className="lg:sticky lg:top-[calc(var(--frame-height)+20px)] lg:max-h-[calc(100vh-var(--frame-height)-40px)] lg:overflow-auto">
+          {docket}
+        </div>
+      </aside>
+    </div>
+  );
+}
+
+export function Section({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section className="mt-4">
+      <h3 className="caps mb-1 text-ink">{title}</h3>
+      {children}
+    </section>
+  );
+}
+
+/** Facts as pairs; a fact without a value is left out. */
+export function Facts({ of }: { of: [string, ReactNode][] }) {
+  return (
+    <dl className="grid grid-cols-[max-content_minmax(0,1fr)] gap-x-3 gap-y-1">
+      {of
+        .filter(([, value]) => value !== null && value !== undefined && value !== '')
+        .map(([name, value]) => (
+          <div key={name} className="contents">
+            <dt className="text-ink2">{name}</dt>
+            <dd className="min-w-0 [overflow-wrap:anywhere]">{value}</dd>
+          </div>
+        ))}
+    </dl>
+  );
+}
+
+export function Empty({ children }: { children: ReactNode }) {
+  return <div className="border-y border-line bg-sheet px-4 py-8 text-ink2">{children}</div>;
+}
+
+export function Trouble({ error }: { error: unknown }) {
+  if (!error) return null;
+  const text = (error as { text?: string }).text ?? (error as Error).message;
+  return (
+    <p role="alert" className="my-2 border-l-4 border-slipped bg-sheet px-3 py-2">
+      {text}
+    </p>
+  );
+}
+
+/** "2 hours ago", with the exact time to read. */
+export function Ago({ at }: { at: string }) {
+  return (
+    <time dateTime={at} title={new Date(at).toLocaleString()}>
+      {formatDistanceToNowStrict(new Date(at), { addSuffix: true })}
+    </time>
+  );
+}
+
+export function Key({ children }: { children: ReactNode }) {
+  return <kbd className="rounded-sm border border-line px-1 text-[11px] text-ink2">{children}</kbd>;
+}
+
+/** Code with a button that copies it. */
+export function Code({ text, tone = 'line' }: { text: string; tone?: 'line' | 'slipped' | 'cleared' }) {
+  const [copied, setCopied] = useState(false);
+  const copy = () =>
+    navigator.clipboard.writeText(text).then(
+      () => {
+        setCopied(true);
+        setTimeout(() => setCopied(false), 1500);
+      },
+      () => setCopied(false), // the browser forbids it; the text can still be selected
+    );
+  const edge = { line: 'border-line', slipped: 'border-slipped', cleared: 'border-cleared' }[tone];
+  return (
+    <div className={`relative border-l-4 bg-well ${edge}`}>
+      <pre className="overflow-x-auto px-3 py-2 pr-16 whitespace-pre-wrap [overflow-wrap:anywhere]">{text}</pre>
+      <Button kind="quiet" className="absolute top-1 right-2" onClick={copy}>
+        {copied ? 'Copied' : 'Copy'}
+      </Button>
+    </div>
+  );
+}
+
+/** A lifetime in words: the two largest units would be noise in a table. */
+export function lifetimeWords(seconds: number | null | undefined): string {
+  if (seconds === undefined) return '';
+  if (seconds === null) return 'session';
+  const units: [string, number][] = [
+    ['y', 31_536_000],
+    ['mo', 2_592_000],
+    ['d', 86_400],
+    ['h', 3600],
+    ['min', 60],
+  ];
+  const [unit, size] = units.find(([, s]) => seconds >= s) ?? ['s', 1];
+  return `${Math.round(seconds / size)} ${unit}`;
+}
+
+/** Path and query of an address, which is what differs within a site. */
+export function pathOf(url: string): string {
+  if (!URL.canParse(url)) return url;
+  const { pathname, search } = new URL(url);
+  return pathname + search;
+}

@@ -1,0 +1,222 @@
+import { type CheckReport, slippedThings } from '@douane/core/check';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { ToggleGroup } from 'radix-ui';
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { call } from '../../api/client';
+import * as queries from '../../api/queries';
+import type { CheckRun } from '../../api/types';
+import { useKeys } from '../../ui/keys';
+import { Mark } from '../../ui/mark';
+import { Ago, Button, Empty, Finding, ListAndDocket, pathOf, Trouble } from '../../ui/parts';
+import { useSite } from '../site-frame';
+import { underWay, useRuns } from '../use-runs';
+import { CaseMatrix } from './case-matrix';
+import { CrossingChart } from './crossing-chart';
+import { caseWords, serviceOf } from './lanes';
+import { ServiceDocket } from './service-docket';
+
+export function CheckView() {
+  const site = useSite();
+  const client = useQueryClient();
+  const { latest, finished, error } = useRuns<CheckRun>(site.id, 'check');
+  const { data: shown } = useQuery(queries.run<CheckRun>(site.id, 'check', finished?.id));
+  const [params, setParams] = useSearchParams();
+  const [whole, setWhole] = useState(false);
+  const start = useMutation({
+    mutationFn: (pages?: string[]) => call('POST', `/sites/${site.id}/checks`, pages ? { pages } : {}),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['check', site.id] }),
+  });
+  const running = latest && underWay(latest.state) ? latest : null;
+  useKeys({ r: () => !running && start.mutate(undefined) });
+
+  const report = shown?.report ?? undefined;
+  const selection = report && selectionOf(report, params.get('case'), params.get('service'));
+  const select = (caseId: string, service: string | null) =>
+    setParams({ case: caseId, ...(service && { service }) }, { replace: true });
+  const slippedPages = report ? [...new Set(slippedThings(report.cases).flatMap(({ item }) => item.page ?? []))] : [];
+
+  return (
+    <ListAndDocket
+      docket={
+        selection?.service ? (
+          <ServiceDocket
+            service={selection.service}
+            visit={selection.visit}
+            items={selection.visit.items.filter((item) => serviceOf(item) === selection.service)}
+          />
+        ) : (
+          <p className="text-ink2">
+            Select a cell of the matrix to see what became of a service in that case, with its evidence.
+          </p>
+        )
+      }
+    >
+      <Finding
+        title={
+          running
+            ? 'Checking'
+            : report
+              ? headingOf(report)
+              : latest?.state === 'failed'
+                ? 'The check could not be run'
+                : 'Not checked yet'
+        }
+        acts={
+          running ? (
+            <Button
+              onClick={() => void call('POST', `/runs/${running.id}/cancel`)}
+              disabled={running.state === 'cancelling'}
+            >
+              {running.state === 'cancelling' ? 'Stopping' : 'Stop'}
+            </Button>
+          ) : (
+            <>
+              {slippedPages.length > 0 && (
+                <Button onClick={() => start.mutate(slippedPages)} disabled={start.isPending}>
+                  Check {slippedPages.length === 1 ? pathOf(slippedPages[0]!) : `these ${slippedPages.length} pages`}{' '}
+                  again
+                </Button>
+              )}
+              <Button
+                kind="act"
+                onClick={() => start.mutate(undefined)}
+                disabled={start.isPending || site.state.version === null}
+              >
+                Check now
+              </Button>
+            </>
+          )
+        }
+      >
+        {!running && report && finished?.finishedAt && (
+          <>
+            <Ago at={finished.finishedAt} />, {report.pages.length} pages, banner v{finished.summary?.version}
+            {report.version !== null &&
+              report.version !== finished.summary?.version &&
+              ` (the site still carries v${report.version})`}
+            , {report.browser}, {report.seconds.toFixed(0)} s
+          </>
+        )}
+        {!running && latest?.state === 'failed' && latest.why}
+        {!running && !report && site.state.version === null && (
+          <>
+            There is nothing to check against until a version is published. <Link to="../banner">Publish one</Link>.
+          </>
+        )}
+      </Finding>
+      <Trouble error={error ?? start.error} />
+      {running && (
+        <div className="mb-4 border-y border-line bg-sheet px-4 py-3" role="status">
+          <progress
+            className="h-2 w-full accent-stamp"
+            value={running.progress?.done ?? 0}
+            max={running.progress?.of ?? 1}
+            aria-label="Cases done"
+          />
+          <p className="mt-1">
+            {running.progress
+              ? `${running.progress.done} of ${running.progress.of} cases. Now: ${running.progress.current.join(', ')}`
+              : 'Waiting for a worker.'}
+          </p>
+        </div>
+      )}
+      {report && selection && (
+        <>
+          <Slips report={report} onSelect={select} />
+          <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+            <ToggleGroup.Root
+              type="single"
+              value={selection.visit.id}
+              onValueChange={(id) => id && select(id, selection.service)}
+              aria-label="Visitor case"
+              className="flex flex-wrap border border-line bg-sheet"
+            >
+              {report.cases.map((visit) => (
+                <ToggleGroup.Item
+                  key={visit.id}
+                  value={visit.id}
+                  className="flex items-center gap-2 border-r border-line px-3 py-1.5 last:border-r-0 hover:bg-well data-[state=on]:bg-ink data-[state=on]:text-sheet"
+                >
+                  {visit.items.some((item) => item.verdict === 'slipped') && <Mark name="slipped" />}
+                  {caseWords(visit)}
+                </ToggleGroup.Item>
+              ))}
+            </ToggleGroup.Root>
+            <label className="flex items-center gap-2">
+              <input type="checkbox" checked={whole} onChange={(event) => setWhole(event.target.checked)} />
+              whole visit
+            </label>
+          </div>
+          {selection.visit.problems.map((problem) => (
+            <p key={problem} className="mb-2 border-l-4 border-held bg-sheet px-3 py-1.5">
+              {problem}
+            </p>
+          ))}
+          <CrossingChart
+            visit={selection.visit}
+            whole={whole}
+            selected={selection.service}
+            onSelect={(service) => select(selection.visit.id, service)}
+          />
+          <h2 className="mt-5 mb-1">All cases</h2>
+          <CaseMatrix report={report} caseId={selection.visit.id} service={selection.service} onSelect={select} />
+        </>
+      )}
+      {!report && !running && latest?.state !== 'failed' && (
+        <Empty>
+          A browser will visit the site as each kind of visitor: from each region, with no choice, with a yes, with a
+          no, with a yes taken back. For every tag it tells whether it was held, cleared, or slipped ahead of the
+          record.
+        </Empty>
+      )}
+    </ListAndDocket>
+  );
+}
+
+function headingOf({ cases, summary }: CheckReport): string {
+  const things = slippedThings(cases).length;
+  if (things > 0) return `${things} ${things === 1 ? 'item' : 'items'} slipped in ${cases.length} kinds of visit`;
+  return `Nothing slipped in ${cases.length} kinds of visit: ${summary.held} held, ${summary.cleared} cleared`;
+}
+
+/** What the address names, or the first thing worth looking at. */
+function selectionOf(report: CheckReport, caseId: string | null, service: string | null) {
+  const slipping = slippedThings(report.cases)[0];
+  const visit = report.cases.find((c) => c.id === caseId) ?? slipping?.cases[0] ?? report.cases[0];
+  if (!visit) return undefined;
+  const known = service && report.cases.some((c) => c.items.some((item) => serviceOf(item) === service));
+  return { visit, service: known ? service : slipping && !caseId ? serviceOf(slipping.item) : null };
+}
+
+/** What slipped, each thing once, in words. */
+function Slips({ report, onSelect }: { report: CheckReport; onSelect(caseId: string, service: string): void }) {
+  const things = slippedThings(report.cases);
+  if (things.length === 0) return null;
+  return (
+    <ul className="mb-4 border-y border-line bg-sheet">
+      {things.slice(0, 12).map(({ item, cases }) => (
+        <li
+          key={`${item.kind} ${item.host} ${item.name}`}
+          className="flex flex-wrap items-baseline gap-x-3 border-b border-line px-3 py-1.5 last:border-b-0"
+        >
+          <Mark name="slipped" />
+          <button
+            type="button"
+            className="font-semibold text-stamp hover:underline"
+            onClick={() => onSelect(cases[0]!.id, serviceOf(item))}
+          >
+            {serviceOf(item)}
+          </button>
+          <span className="mono">
+            {item.kind === 'request' ? `${item.host} (${item.name})` : `${item.name} (${item.kind})`}
+          </span>
+          <span>on {pathOf(item.page ?? '')}</span>
+          <span className="text-ink2">
+            {item.why} In {cases.length} of {report.cases.length} cases.
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}

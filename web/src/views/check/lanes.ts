@@ -1,0 +1,43 @@
+import type { CheckedCase, CheckedItem } from '@douane/core/check';
+
+export interface Lane {
+  service: string;
+  items: CheckedItem[];
+  firings: { atMs: number; permitted: boolean }[];
+  held: boolean;
+}
+
+export const serviceOf = (item: CheckedItem) => item.service ?? `Open: ${item.host}`;
+
+/** Items gathered by service, in the order of the alphabet, necessary ones last: they are seldom the question. */
+export function lanesOf(items: readonly CheckedItem[]): Lane[] {
+  const lanes = new Map<string, Lane>();
+  for (const item of items) {
+    const service = serviceOf(item);
+    const lane = lanes.get(service) ?? { service, items: [], firings: [], held: false };
+    lane.items.push(item);
+    lane.firings.push(...item.firings);
+    lane.held ||= item.verdict === 'held';
+    lanes.set(service, lane);
+  }
+  const needed = (lane: Lane) => Number(lane.items.every((item) => item.purpose === 'necessary'));
+  return [...lanes.values()].sort((a, b) => needed(a) - needed(b) || a.service.localeCompare(b.service));
+}
+
+/** Services of all cases, in the same order. */
+export function servicesOfCases(cases: readonly CheckedCase[]): string[] {
+  return lanesOf(cases.flatMap((visit) => visit.items)).map((lane) => lane.service);
+}
+
+const CHOICE_WORDS: Record<string, string> = {
+  none: 'no choice',
+  accept: 'accept all',
+  refuse: 'refuse all',
+  withdraw: 'accept, then withdraw',
+};
+
+/** "DE, refuse all" */
+export function caseWords({ place, choice, signals }: Pick<CheckedCase, 'place' | 'choice' | 'signals'>): string {
+  const chose = choice.startsWith('only:') ? `only ${choice.slice(5)}` : (CHOICE_WORDS[choice] ?? choice);
+  return [place || 'unknown place', chose, ...signals.map((signal) => signal.toUpperCase())].join(', ');
+}

@@ -1,0 +1,84 @@
+import type { CheckedCase, CheckedItem } from '@douane/core/check';
+import { Chain } from '../../ui/chain';
+import { Mark } from '../../ui/mark';
+import { Code, Facts, Section } from '../../ui/parts';
+import { KIND_WORDS } from '../classify/item-table';
+import { caseWords } from './lanes';
+import { mendFor } from './mend';
+
+/** One service in one case: what became of each of its items, the evidence, and how to mend what slipped. */
+export function ServiceDocket({
+  service,
+  visit,
+  items,
+}: {
+  service: string;
+  visit: CheckedCase;
+  items: CheckedItem[];
+}) {
+  const worst = items[0];
+  if (!worst) return null;
+  const mend = worst.verdict === 'slipped' ? mendFor(worst) : null;
+  return (
+    <>
+      <p className="caps">{caseWords(visit)}</p>
+      <h2 className="mt-1">{service}</h2>
+      <ul className="mt-2">
+        {items.map((item) => (
+          <li
+            key={`${item.kind} ${item.host} ${item.name}`}
+            className="flex items-baseline gap-2 border-b border-line py-1"
+          >
+            <Mark name={item.verdict} />
+            <span className="mono min-w-0 [overflow-wrap:anywhere]">
+              {item.kind === 'request' ? item.host : item.name}
+              <span className="block font-sans text-ink2">
+                {item.kind === 'request' ? `${item.name} request` : KIND_WORDS[item.kind]}, {item.purpose ?? 'open'}
+              </span>
+            </span>
+            <span className="ml-auto whitespace-nowrap">
+              {item.verdict}
+              {item.firings.length > 0 && <span className="text-ink2"> ×{item.firings.length}</span>}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {worst.firstAtMs !== undefined && (
+        <Section title={worst.verdict === 'slipped' ? 'How it slipped' : 'First seen'}>
+          {worst.why && <p className="mb-1">{worst.why}</p>}
+          <Facts
+            of={[
+              ['At', `${Math.round(worst.firstAtMs)} ms`],
+              ['Recorded', visit.recordedAtMs === null ? 'nothing' : `${Math.round(visit.recordedAtMs)} ms`],
+              [
+                'Page',
+                <span key="page" className="mono">
+                  {worst.page}
+                </span>,
+              ],
+              [
+                'Address',
+                worst.url ? (
+                  <span key="url" className="mono">
+                    {worst.url}
+                  </span>
+                ) : null,
+              ],
+            ]}
+          />
+        </Section>
+      )}
+      {worst.chain && worst.chain.length > 0 && (
+        <Section title="Brought in by">
+          <Chain links={worst.chain} />
+        </Section>
+      )}
+      {mend && (
+        <Section title="Mend">
+          <p className="mb-2">{mend.words}</p>
+          {mend.code && <Code text={mend.code} tone="cleared" />}
+        </Section>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,170 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { call } from '../../api/client';
+import * as queries from '../../api/queries';
+import type { RuledItem } from '../../api/types';
+import { neighbour, useKeys } from '../../ui/keys';
+import { Button, Empty, Finding, Key, ListAndDocket, Trouble } from '../../ui/parts';
+import { useSite } from '../site-frame';
+import { ItemDocket } from './item-docket';
+import { ItemTable } from './item-table';
+
+interface RuleAsked {
+  item: RuledItem;
+  purpose: string;
+  service?: string;
+  description?: string;
+}
+
+/** List and docket of everything found: number keys rule and move on. */
+export function ClassifyView() {
+  const site = useSite();
+  const navigate = useNavigate();
+  const { itemId } = useParams();
+  const { data, error } = useQuery(queries.items(site.id));
+  const { data: draft } = useQuery(queries.draft(site.id));
+  const [onlyOpen, setOnlyOpen] = useState(false);
+  const [search, setSearch] = useState('');
+  const searchBox = useRef<HTMLInputElement>(null);
+  const all = data?.items ?? [];
+  const purposes = draft?.setup.purposes ?? [];
+  const open = all.filter((item) => !item.ruling).length;
+  const needle = search.trim().toLowerCase();
+  const shown = all.filter(
+    (item) => (!onlyOpen || !item.ruling || item.id === itemId) && (!needle || textOf(item).includes(needle)),
+  );
+  const selected = all.find((item) => item.id === itemId);
+  const select = (item: RuledItem | undefined) =>
+    item && void navigate(`/sites/${site.id}/classify/${item.id}`, { replace: true });
+  const move = (step: 1 | -1) => select(neighbour(shown, selected, step));
+
+  const [last, setLast] = useState<{ act: string; words: string } | null>(null);
+  const rule = useMutation({
+    mutationFn: ({ item, ...ruling }: RuleAsked) =>
+      call<{ act: string; ruled: number }>('POST', `/sites/${site.id}/rulings`, { itemIds: [item.id], ...ruling }),
+    onSuccess: ({ act, ruled }, { item, purpose }) => {
+      const name = purposes.find((p) => p.id === purpose)?.name ?? purpose;
+      const along = ruled > 1 ? `, and ${ruled - 1} more of ${item.host} with it` : '';
+      setLast({ act, words: `${item.name} ruled ${name}${along}.` });
+    },
+  });
+  const undo = useMutation({
+    mutationFn: (act: string) => call('DELETE', `/sites/${site.id}/rulings/${act}`),
+    onSuccess: () => setLast({ act: '', words: 'Ruling undone.' }),
+  });
+  const ruleSelected = (index: number) => {
+    const purpose = purposes[index];
+    if (!selected || !purpose || rule.isPending) return;
+    // The next open one after this, so that the hand stays on the keys.
+    const after = shown.slice(shown.indexOf(selected) + 1).find((item) => !item.ruling && item.host !== selected.host);
+    rule.mutate(
+      { item: selected, purpose: purpose.id },
+      { onSuccess: () => select(after ?? neighbour(shown, selected, 1)) },
+    );
+  };
+  useKeys({
+    j: () => move(1),
+    ArrowDown: () => move(1),
+    k: () => move(-1),
+    ArrowUp: () => move(-1),
+    o: () => setOnlyOpen(!onlyOpen),
+    u: () => last?.act && undo.mutate(last.act),
+    '/': () => searchBox.current?.focus(),
+    ...Object.fromEntries(purposes.slice(0, 9).map((_, i) => [String(i + 1), () => ruleSelected(i)])),
+  });
+
+  return (
+    <ListAndDocket
+      docket={
+        selected ? (
+          <ItemDocket
+            key={selected.id}
+            siteId={site.id}
+            itemId={selected.id}
+            purposes={purposes}
+            busy={rule.isPending}
+            onRule={(ruling) => rule.mutate({ item: selected, ...ruling })}
+          />
+        ) : (
+          <p className="text-ink2">
+            Select an item with <Key>j</Key> <Key>k</Key> or a click to see everything known about it.
+          </p>
+        )
+      }
+    >
+      <Finding
+        title={
+          all.length === 0
+            ? 'Nothing to rule yet'
+            : open > 0
+              ? `${open} of ${all.length} items are open`
+              : `All ${all.length} items are ruled`
+        }
+        acts={
+          <>
+            <input
+              ref={searchBox}
+              type="search"
+              aria-label="Search items"
+              placeholder="Search  /"
+              value={search}
+              onChange={(event) => setSearch(event.target.value)}
+              onKeyDown={(event) => event.key === 'Escape' && event.currentTarget.blur()}
+            />
+            <label className="flex items-center gap-2">
+              <input type="checkbox" checked={onlyOpen} onChange={(event) => setOnlyOpen(event.target.checked)} />
+              only open <Key>o</Key>
+            </label>
+          </>
+        }
+      >
+        {open > 0 &&
+          'An open item has no purpose, so no visitor can say yes to it. Rule each one; what its host also does is ruled with it.'}
+        {all.length > 0 && open === 0 && draft && draft.differences.length > 0 && (
+          <>
+            The lists in the banner differ from the published ones. <Link to="../banner">Publish the next version</Link>
+            .
+          </>
+        )}
+      </Finding>
+      <Trouble error={error ?? rule.error ?? undo.error} />
+      {all.length > 0 ? (
+        <ItemTable items={shown} selected={selected?.id} purposes={purposes} onSelect={select} />
+      ) : (
+        data && (
+          <Empty>
+            What a scan finds stands here, third parties first. <Link to="../scan">Scan the site</Link>.
+          </Empty>
+        )
+      )}
+      {all.length > 0 && shown.length === 0 && <Empty>No item fits the search.</Empty>}
+      <div
+        className="sticky bottom-0 mt-3 flex min-h-9 items-center gap-4 border-t border-line bg-paper py-1.5"
+        role="status"
+      >
+        {last ? (
+          <>
+            <span>{last.words}</span>
+            {last.act && (
+              <Button kind="quiet" onClick={() => undo.mutate(last.act)}>
+                Undo <Key>u</Key>
+              </Button>
+            )}
+          </>
+        ) : (
+          <span className="flex flex-wrap gap-3 text-ink2">
+            {purposes.slice(0, 9).map((purpose, i) => (
+              <span key={purpose.id}>
+                <Key>{i + 1}</Key> {purpose.name}
+              </span>
+            ))}
+          </span>
+        )}
+      </div>
+    </ListAndDocket>
+  );
+}
+
+const textOf = ({ name, host, kind, ruling }: RuledItem) =>
+  `${name} ${host} ${kind} ${ruling?.service ?? 'open'} ${ruling?.purpose ?? ''}`.toLowerCase();

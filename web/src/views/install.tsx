@@ -1,0 +1,135 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import { call } from '../api/client';
+import * as queries from '../api/queries';
+import type { LookRun } from '../api/types';
+import { useKeys } from '../ui/keys';
+import { Mark } from '../ui/mark';
+import { Ago, Button, Code, Empty, Finding, ListAndDocket, pathOf, Section, Trouble } from '../ui/parts';
+import { useSite } from './site-frame';
+import { underWay, useRuns } from './use-runs';
+
+const STATE_WORDS: Record<string, string> = {
+  first: 'there, and first',
+  late: 'too late: tags stand above it',
+  missing: 'not there',
+  'other-key': 'another site’s gate',
+  'not-blocking': 'there, but does not block',
+  failed: 'could not be looked at',
+};
+
+/** One snippet, how to mark tags, and proof by a look at the live pages that it is in place. */
+export function InstallView() {
+  const site = useSite();
+  const client = useQueryClient();
+  const { data: draft } = useQuery(queries.draft(site.id));
+  const { latest, finished, error } = useRuns<LookRun>(site.id, 'look');
+  const { data: shown } = useQuery(queries.run<LookRun>(site.id, 'look', finished?.id));
+  const start = useMutation({
+    mutationFn: () => call('POST', `/sites/${site.id}/looks`, {}),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['look', site.id] }),
+  });
+  const running = latest && underWay(latest.state) ? latest : null;
+  useKeys({ r: () => !running && start.mutate() });
+  const pages = shown?.report?.pages;
+  const first = pages?.filter((page) => page.state === 'first').length ?? 0;
+
+  return (
+    <ListAndDocket docket={<HowToMark />}>
+      <Finding
+        title={
+          running
+            ? 'Looking'
+            : pages
+              ? `The gate is first on ${first} of ${pages.length} pages`
+              : latest?.state === 'failed'
+                ? 'The look could not be taken'
+                : 'Put the gate into the page'
+        }
+        acts={
+          <Button kind="act" onClick={() => start.mutate()} disabled={running !== null || start.isPending}>
+            {running
+              ? `Looking ${running.progress ? `${running.progress.done} of ${running.progress.of}` : ''}`
+              : 'Look at the live pages'}
+          </Button>
+        }
+      >
+        {!running && finished?.finishedAt && pages && (
+          <>
+            As the server sent them, <Ago at={finished.finishedAt} />.
+          </>
+        )}
+        {latest?.state === 'failed' && latest.why}
+      </Finding>
+      <Trouble error={error ?? start.error} />
+      {site.state.version === null ? (
+        <Empty>
+          The snippet works once a version is published. <Link to="../banner">Publish the first version</Link>.
+        </Empty>
+      ) : (
+        <>
+          <p className="mb-1">First thing in the head of every page, above every other tag:</p>
+          {draft && <Code text={draft.snippet} />}
+          <p className="mt-2 text-ink2">
+            Or serve the files yourself: take <a href={`/api/sites/${site.id}/setup.json`}>the setup file</a> and run{' '}
+            <code>douane gate --setup {site.key}.setup.json --out gate/</code>. The same file drives{' '}
+            <code>douane check</code> in a build pipeline.
+          </p>
+        </>
+      )}
+      {pages && (
+        <table className="mt-5 w-full bg-sheet">
+          <thead>
+            <tr className="border-y border-ink">
+              <th className="px-2 py-1.5">Page</th>
+              <th className="px-2 py-1.5">Gate</th>
+            </tr>
+          </thead>
+          <tbody>
+            {pages.map((page) => (
+              <tr key={page.url} className="border-b border-line align-top">
+                <td className="mono px-2 py-1">{pathOf(page.url)}</td>
+                <td className="px-2 py-1">
+                  <Mark name={page.state === 'first' ? 'in-order' : 'slipped'} />{' '}
+                  {STATE_WORDS[page.state] ?? page.state}
+                  {page.why && <span className="text-ink2">: {page.why}</span>}
+                  {page.before.length > 0 && (
+                    <details className="mt-1">
+                      <summary className="text-ink2">{page.before.length} above it</summary>
+                      <Code text={page.before.join('\n')} tone="slipped" />
+                    </details>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </ListAndDocket>
+  );
+}
+
+function HowToMark() {
+  return (
+    <>
+      <h2>Marking tags</h2>
+      <p className="mt-1 text-ink2">
+        A browser asks for what stands in the markup before any script can stop it. So each tag that needs a yes is
+        marked with its purpose; it then waits, with and without JavaScript.
+      </p>
+      <Section title="Any snippet, unchanged">
+        <Code text={'<template data-gate="measurement">\n  … the vendor’s snippet …\n</template>'} />
+      </Section>
+      <Section title="A script">
+        <Code text={'<script type="text/plain"\n  data-gate="measurement"\n  data-gate-src="https://…"></script>'} />
+      </Section>
+      <Section title="An image or a frame">
+        <Code text={'<iframe data-gate="embedded"\n  data-gate-src="https://…"></iframe>'} />
+      </Section>
+      <Section title="To come back to the choice">
+        <p className="mb-1 text-ink2">The choices button is there by itself. A link of your own does the same:</p>
+        <Code text={'<button onclick="douane.open()">Privacy choices</button>'} />
+      </Section>
+    </>
+  );
+}

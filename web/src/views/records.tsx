@@ -1,0 +1,195 @@
+import type { ConsentRecord } from '@douane/core/consent';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import clsx from 'clsx';
+import { useRef, useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { call } from '../api/client';
+import * as queries from '../api/queries';
+import { neighbour, useKeys } from '../ui/keys';
+import { Mark } from '../ui/mark';
+import { Button, Empty, Facts, Finding, ListAndDocket, Section, Trouble } from '../ui/parts';
+import { useSite } from './site-frame';
+
+const METHOD_WORDS: Record<ConsentRecord['method'], string> = {
+  'accept-all': 'accepted all',
+  'refuse-all': 'refused all',
+  chosen: 'chose by purpose',
+};
+
+/** The ledger: every choice on record, newest first, found by the beginning of its id. */
+export function RecordsView() {
+  const site = useSite();
+  const navigate = useNavigate();
+  const { recordId } = useParams();
+  const [search, setSearch] = useState('');
+  const searchBox = useRef<HTMLInputElement>(null);
+  const { data, error } = useQuery(queries.records(site.id, search.trim()));
+  const verify = useMutation({
+    mutationFn: () =>
+      call<{ records: number; broken: { number: number; why: string } | null }>('GET', `/sites/${site.id}/ledger`),
+  });
+  const list = data?.records ?? [];
+  const selected = list.find((record) => record.id === recordId);
+  const select = (record: ConsentRecord | undefined) =>
+    record && void navigate(`/sites/${site.id}/records/${record.id}`, { replace: true });
+  useKeys({
+    j: () => select(neighbour(list, selected, 1)),
+    ArrowDown: () => select(neighbour(list, selected, 1)),
+    k: () => select(neighbour(list, selected, -1)),
+    ArrowUp: () => select(neighbour(list, selected, -1)),
+    '/': () => searchBox.current?.focus(),
+  });
+  const counts = data?.counts;
+  return (
+    <ListAndDocket
+      docket={
+        selected ? <RecordDocket record={selected} /> : <p className="text-ink2">Select a record to see it whole.</p>
+      }
+    >
+      <Finding
+        title={counts ? `${counts.counted} ${counts.counted === 1 ? 'choice counts' : 'choices count'}` : 'Records'}
+        acts={
+          <>
+            <input
+              ref={searchBox}
+              type="search"
+              aria-label="Search records"
+              placeholder="Id, place, language  /"
+              value={search}
+              onChange={(event) => setSearch(event.target.value)}
+              onKeyDown={(event) => event.key === 'Escape' && event.currentTarget.blur()}
+            />
+            <Button onClick={() => verify.mutate()} disabled={verify.isPending}>
+              Verify the chain
+            </Button>
+          </>
+        }
+      >
+        {counts &&
+          `${counts.acceptedAll} accepted all, ${counts.refusedAll} refused all. Beside them ${counts.tests} made by checks or on staging addresses, which are kept and never counted.`}
+      </Finding>
+      <Trouble error={error ?? verify.error} />
+      {verify.data && (
+        <p
+          role="status"
+          className={clsx(
+            'mb-3 border-l-4 bg-sheet px-3 py-2',
+            verify.data.broken ? 'border-slipped' : 'border-cleared',
+          )}
+        >
+          {verify.data.broken
+            ? `The chain is broken at record ${verify.data.broken.number}: ${verify.data.broken.why}.`
+            : `The chain of ${verify.data.records} records holds: none was changed, left out or put in.`}
+        </p>
+      )}
+      {list.length > 0 ? (
+        <table className="w-full bg-sheet">
+          <thead>
+            <tr className="border-y border-ink">
+              {['No.', 'Time', 'Id', 'Place', 'Version', 'Choice', 'Browser'].map((name) => (
+                <th key={name} className="px-2 py-1.5">
+                  {name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {list.map((record) => (
+              <tr
+                key={record.id}
+                aria-selected={record === selected}
+                onClick={() => select(record)}
+                className={clsx(
+                  'cursor-pointer border-b border-line',
+                  record === selected ? 'bg-wash shadow-[inset_3px_0_0_var(--stamp)]' : 'hover:bg-well',
+                )}
+              >
+                <td className="px-2 py-1">{record.number}</td>
+                <td className="px-2 py-1 whitespace-nowrap">{new Date(record.at).toLocaleString('en-GB')}</td>
+                <td className="mono px-2 py-1">
+                  <button type="button">{record.id.slice(0, 8)}</button>
+                </td>
+                <td className="px-2 py-1">{record.place || 'unknown'}</td>
+                <td className="px-2 py-1">v{record.version}</td>
+                <td className="px-2 py-1">
+                  {METHOD_WORDS[record.method]}
+                  {record.test && <span className="text-ink2"> · test</span>}
+                </td>
+                <td className="px-2 py-1 text-ink2">{record.agent}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ) : (
+        data && (
+          <Empty>
+            {search
+              ? 'No record fits the search.'
+              : 'Every choice a visitor makes is written here before anything is let through.'}
+          </Empty>
+        )
+      )}
+    </ListAndDocket>
+  );
+}
+
+function RecordDocket({ record }: { record: ConsentRecord }) {
+  return (
+    <>
+      <p className="caps">Record {record.number}</p>
+      <h2 className="mono mt-1 font-medium [overflow-wrap:anywhere]">{record.id}</h2>
+      <Section title="Choice">
+        <ul>
+          {Object.entries(record.purposes).map(([id, yes]) => (
+            <li key={id} className="flex items-center gap-2 border-b border-line py-1">
+              <Mark name={yes ? 'cleared' : 'held'} />
+              {id}
+              <span className="ml-auto">{yes ? 'yes' : 'no'}</span>
+            </li>
+          ))}
+        </ul>
+      </Section>
+      <Section title="Circumstances">
+        <Facts
+          of={[
+            ['Time', new Date(record.at).toISOString()],
+            ['How', METHOD_WORDS[record.method]],
+            ['Place', record.place || 'unknown'],
+            ['Regime', record.regimes.join(', ')],
+            ['Signals', record.signals.gpc ? 'GPC' : 'none'],
+            ['Language', record.language],
+            ['Version', `v${record.version}`],
+            ['Browser', record.agent],
+            [
+              'Replaces',
+              record.replaces && (
+                <span key="r" className="mono">
+                  {record.replaces}
+                </span>
+              ),
+            ],
+            ['Counted', record.test ? 'no: a test' : 'yes'],
+          ]}
+        />
+      </Section>
+      <Section title="Chain">
+        <Facts
+          of={[
+            [
+              'Hash',
+              <span key="h" className="mono">
+                {record.hash}
+              </span>,
+            ],
+            [
+              'After',
+              <span key="p" className="mono">
+                {record.previousHash}
+              </span>,
+            ],
+          ]}
+        />
+      </Section>
+    </>
+  );
+}

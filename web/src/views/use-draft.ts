@@ -1,0 +1,65 @@
+import type { FieldProblem, Setup } from '@douane/core/setup';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { useBlocker } from 'react-router';
+import { type ApiProblem, call } from '../api/client';
+import * as queries from '../api/queries';
+
+/**
+ * The draft of a site while somebody edits it. What was typed stays until it is saved or taken back; leaving with unsaved
+ * work asks. A draft that somebody else saved meanwhile is told and nothing is overwritten.
+ */
+export function useDraft(siteId: string) {
+  const client = useQueryClient();
+  const { data: draft, error } = useQuery(queries.draft(siteId));
+  const [edit, setEdit] = useState<{ setup: Setup; revision: number } | null>(null);
+  const setup = edit?.setup ?? draft?.setup;
+  const dirty = edit !== null;
+
+  const save = useMutation({
+    mutationFn: (saved: { setup: Setup; revision: number }) =>
+      call<{ revision: number }>('PUT', `/sites/${siteId}/draft`, saved),
+    onSuccess: async () => {
+      await client.invalidateQueries({ queryKey: ['draft', siteId] });
+      await client.invalidateQueries({ queryKey: ['site', siteId] });
+      setEdit(null);
+    },
+  });
+
+  const blocker = useBlocker(
+    ({ currentLocation, nextLocation }) => dirty && currentLocation.pathname !== nextLocation.pathname,
+  );
+  useEffect(() => {
+    if (blocker.state !== 'blocked') return;
+    if (confirm('Leave without saving? What you changed here is lost.')) blocker.proceed();
+    else blocker.reset();
+  }, [blocker]);
+  useEffect(() => {
+    if (!dirty) return;
+    const ask = (event: BeforeUnloadEvent) => event.preventDefault();
+    addEventListener('beforeunload', ask);
+    return () => removeEventListener('beforeunload', ask);
+  }, [dirty]);
+
+  const problems: FieldProblem[] = (save.error as ApiProblem | null)?.fields ?? [];
+  return {
+    draft,
+    setup,
+    dirty,
+    error: error ?? (problems.length === 0 ? save.error : null),
+    problems,
+    saving: save.isPending,
+    change: (next: (setup: Setup) => Setup) => {
+      if (setup && draft) setEdit({ setup: next(setup), revision: edit?.revision ?? draft.revision });
+    },
+    save: () => edit && save.mutate(edit),
+    revert: () => {
+      setEdit(null);
+      save.reset();
+    },
+    /** What is wrong with a field, by its path in the setup. */
+    problemOf: (path: string) => problems.find((problem) => problem.path === path)?.message,
+  };
+}
+
+export type DraftEditor = ReturnType<typeof useDraft>;
