@@ -19,6 +19,30 @@ export async function workThroughDemo({ api, web }: { api: string; web: StandInW
   web.state.fault = 'pixel-in-markup';
   await finished(call, at('/looks'));
   await finished(call, at('/checks'));
+  await visitorsChoose(`${api}/g/${TICKET_SITE.key}`, new URL(address).origin);
+}
+
+/** A morning's visitors: what they choose goes to the recorder as their gates would send it. */
+async function visitorsChoose(gate: string, origin: string): Promise<void> {
+  const purposes = ['functional', 'measurement', 'advertising', 'embedded'];
+  const places = ['DE', 'FR', 'IE', 'NO', 'DE', 'IT', 'US-CA', 'NL'];
+  for (let i = 0; i < 28; i++) {
+    const method = i % 3 === 0 ? 'refuse-all' : i % 5 === 0 ? 'chosen' : 'accept-all';
+    const says = (id: string) => method === 'accept-all' || (method === 'chosen' && id !== 'advertising');
+    const body = {
+      version: 1,
+      place: places[i % places.length],
+      language: i % 4 === 0 ? 'de' : 'en',
+      purposes: { necessary: true, ...Object.fromEntries(purposes.map((id) => [id, says(id)])) },
+      method,
+      gpc: i % 7 === 6,
+      replaces: null,
+    };
+    const browser = i % 2 === 0 ? 'Gecko/20100101 Firefox/140.0' : 'AppleWebKit/605.1.15 Version/19.0 Safari/605.1.15';
+    const headers = { origin, 'user-agent': `Mozilla/5.0 (Macintosh; Intel Mac OS X 10_15_7) ${browser}` };
+    const response = await fetch(`${gate}/records`, { method: 'POST', headers, body: JSON.stringify(body) });
+    if (response.status !== 201) throw new Error(`recorder: ${await response.text()}`);
+  }
 }
 
 interface Open {

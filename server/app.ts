@@ -1,14 +1,9 @@
 import path from 'node:path';
-import type { GateCode } from '@douane/gate';
 import connectPgSimple from 'connect-pg-simple';
 import { csrfSync } from 'csrf-sync';
 import express, { type Express } from 'express';
 import session from 'express-session';
 import helmet from 'helmet';
-import type { Config } from './config';
-import type { Db } from './db/db';
-import type { RunQueue } from './jobs/queue';
-import type { Live } from './live';
 import { answerProblem, noSuchPath } from './problems';
 import { boardRoutes } from './routes/board';
 import { classifyRoutes } from './routes/classify';
@@ -16,18 +11,8 @@ import { draftRoutes } from './routes/draft';
 import { recordRoutes } from './routes/records';
 import { runRoutes } from './routes/runs';
 import { requirePerson, sessionRoutes } from './routes/session';
-import type { PlaceFinder } from './visitors/place';
+import type { Services } from './services';
 import { visitorRoutes } from './visitors/routes';
-
-/** What routes work with. */
-export interface Services {
-  db: Db;
-  config: Config;
-  queue: RunQueue;
-  live: Live;
-  gateCode: GateCode;
-  placeOf: PlaceFinder;
-}
 
 /** The whole HTTP side: the interface and its API for people, `/g/…` for visitors. Keeps no state of its own. */
 export function createApp(services: Services): Express {
@@ -50,6 +35,8 @@ export function createApp(services: Services): Express {
           upgradeInsecureRequests: null,
         },
       },
+      // Visitors' files carry no such header, and one origin may not ask for both.
+      originAgentCluster: false,
       strictTransportSecurity: config.publicUrl.startsWith('https:'),
     }),
   );

@@ -4,7 +4,7 @@ import type { Run } from '../db/runs.sql';
 import { listRuns, runById } from '../db/runs.sql';
 import type { Site } from '../db/sites.sql';
 import { listVersions } from '../db/versions.sql';
-import type { JobResult, JobTools } from './worker';
+import type { JobResult, JobTools } from './job';
 
 /** Checks a site against its newest published version, on the pages that the last scan reached. */
 export async function checkJob(

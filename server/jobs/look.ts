@@ -1,7 +1,7 @@
 import { lookForGate } from '@douane/scanner';
 import type { Run } from '../db/runs.sql';
 import type { Site } from '../db/sites.sql';
-import type { JobResult, JobTools } from './worker';
+import type { JobResult, JobTools } from './job';
 
 /** Looks at the live pages: is the gate there, is it first, is it this site's. */
 export async function lookJob(_run: Run, site: Site, { config, signal, progress }: JobTools): Promise<JobResult> {

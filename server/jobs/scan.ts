@@ -6,7 +6,7 @@ import { insertRulings, listItems, upsertItems } from '../db/items.sql';
 import type { Run } from '../db/runs.sql';
 import type { Site } from '../db/sites.sql';
 import { announce } from '../live';
-import type { JobResult, JobTools } from './worker';
+import type { JobResult, JobTools } from './job';
 
 /** Scans a site, takes in what was found, and rules what the catalogue knows. A ruling that stands is left alone. */
 export async function scanJob(

@@ -1,29 +1,15 @@
-import type { Classifier } from '@douane/core/classify';
 import { CannotRun } from '@douane/scanner';
 import { loadCatalogue } from '../catalogue';
 import type { Config } from '../config';
-import { type Db, openPool } from '../db/db';
+import { openPool } from '../db/db';
 import { failSilentRuns, finishRun, type Run, requeueRun, startRun, touchRun } from '../db/runs.sql';
 import { siteById } from '../db/sites.sql';
 import { announce } from '../live';
 import { checkJob } from './check';
+import type { JobTools } from './job';
 import { lookJob } from './look';
 import { RunQueue } from './queue';
 import { scanJob } from './scan';
-
-/** What a job gets to do its work with. */
-export interface JobTools {
-  db: Db;
-  config: Config;
-  catalogue: Classifier;
-  signal: AbortSignal;
-  progress(progress: object): void;
-}
-
-export interface JobResult {
-  report: object;
-  summary: object;
-}
 
 const JOBS = { scan: scanJob, check: checkJob, look: lookJob };
 const HEARTBEAT_MS = 1_000;

@@ -3,13 +3,14 @@ import { slugOf } from '@douane/core/classify';
 import { newSetup } from '@douane/core/setup';
 import { Router } from 'express';
 import { z } from 'zod';
-import type { Services } from '../app';
 import { latestRuns } from '../db/runs.sql';
 import { insertSite, listSites, type Site, siteByKey } from '../db/sites.sql';
 import { Problem } from '../problems';
+import type { Services } from '../services';
 import { siteState } from '../site-state';
-import { bodyOf, siteOf } from './body';
+import { bodyOf } from './body';
 import { personOf } from './session';
+import { siteOf } from './site-of';
 
 const newSiteSchema = z.strictObject({
   name: z.string().trim().min(1, 'give the site a name').max(200),

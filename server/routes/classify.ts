@@ -2,7 +2,6 @@ import { randomUUID } from 'node:crypto';
 import { entityOfHost } from '@douane/core/classify';
 import { Router } from 'express';
 import { z } from 'zod';
-import type { Services } from '../app';
 import {
   insertRulings,
   itemById,
@@ -14,8 +13,10 @@ import {
 } from '../db/items.sql';
 import { announce } from '../live';
 import { notFound, Problem } from '../problems';
-import { bodyOf, siteOf } from './body';
+import type { Services } from '../services';
+import { bodyOf } from './body';
 import { personOf } from './session';
+import { siteOf } from './site-of';
 
 const rulingSchema = z.strictObject({
   itemIds: z.array(z.uuid()).min(1).max(1000),

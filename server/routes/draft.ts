@@ -2,7 +2,6 @@ import { parseWith, type Setup, setupSchema } from '@douane/core/setup';
 import { bannerContent, gateFiles, snippetFor } from '@douane/gate';
 import { Router } from 'express';
 import { z } from 'zod';
-import type { Services } from '../app';
 import { inTransaction } from '../db/db';
 import { listItems } from '../db/items.sql';
 import { saveDraft } from '../db/sites.sql';
@@ -10,9 +9,11 @@ import { insertVersion, listVersions, nextVersionNumber } from '../db/versions.s
 import { sha256 } from '../gate-code';
 import { announce } from '../live';
 import { Problem } from '../problems';
+import type { Services } from '../services';
 import { draftDifferences, fullDraft } from '../site-state';
-import { bodyOf, siteOf } from './body';
+import { bodyOf } from './body';
 import { personOf } from './session';
+import { siteOf } from './site-of';
 
 const draftSchema = z.strictObject({ revision: z.number().int(), setup: z.unknown() });
 

@@ -1,8 +1,8 @@
 import { firstBreak } from '@douane/core/consent';
 import { Router } from 'express';
-import type { Services } from '../app';
 import { countRecords, ledger, listRecords } from '../db/records.sql';
-import { siteOf } from './body';
+import type { Services } from '../services';
+import { siteOf } from './site-of';
 
 export function recordRoutes(services: Services): Router {
   const { db } = services;

@@ -1,11 +1,12 @@
 import { Router } from 'express';
 import { z } from 'zod';
-import type { Services } from '../app';
 import { cancelRun, listRuns, type RunKind, runById } from '../db/runs.sql';
 import { announce } from '../live';
 import { notFound } from '../problems';
-import { bodyOf, siteOf } from './body';
+import type { Services } from '../services';
+import { bodyOf } from './body';
 import { personOf } from './session';
+import { siteOf } from './site-of';
 
 const OPTIONS: Record<RunKind, z.ZodType<object>> = {
   scan: z.strictObject({ pages: z.number().int().min(1, 'at least 1').max(2000, 'at most 2000').optional() }),

@@ -2,9 +2,9 @@ import argon2 from 'argon2';
 import { type Request, type RequestHandler, Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { z } from 'zod';
-import type { Services } from '../app';
 import { type Person, personByEmail } from '../db/people.sql';
 import { Problem } from '../problems';
+import type { Services } from '../services';
 import { bodyOf } from './body';
 
 declare module 'express-session' {

@@ -5,12 +5,12 @@ import { parseWith, rulesOf } from '@douane/core/setup';
 import express, { type Request, type Response, Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { UAParser } from 'ua-parser-js';
-import type { Services } from '../app';
 import { appendRecord } from '../db/records.sql';
 import { siteByKey } from '../db/sites.sql';
 import { gateFile, versionOf } from '../db/versions.sql';
 import { announce } from '../live';
 import { notFound, Problem } from '../problems';
+import type { Services } from '../services';
 
 /** How long a pointer may be kept before it is asked for again, in seconds. */
 const POINTER_LIFE = 60;

@@ -189,34 +189,41 @@ function selectionOf(report: CheckReport, caseId: string | null, service: string
   return { visit, service: known ? service : slipping && !caseId ? serviceOf(slipping.item) : null };
 }
 
-/** What slipped, each thing once, in words. */
+/** What slipped, a line for each service, in words. */
 function Slips({ report, onSelect }: { report: CheckReport; onSelect(caseId: string, service: string): void }) {
-  const things = slippedThings(report.cases);
-  if (things.length === 0) return null;
+  const services = new Map<string, ReturnType<typeof slippedThings>>();
+  for (const thing of slippedThings(report.cases)) {
+    const service = serviceOf(thing.item);
+    services.set(service, [...(services.get(service) ?? []), thing]);
+  }
+  if (services.size === 0) return null;
   return (
     <ul className="mb-4 border-y border-line bg-sheet">
-      {things.slice(0, 12).map(({ item, cases }) => (
-        <li
-          key={`${item.kind} ${item.host} ${item.name}`}
-          className="flex flex-wrap items-baseline gap-x-3 border-b border-line px-3 py-1.5 last:border-b-0"
-        >
-          <Mark name="slipped" />
-          <button
-            type="button"
-            className="font-semibold text-stamp hover:underline"
-            onClick={() => onSelect(cases[0]!.id, serviceOf(item))}
+      {[...services].slice(0, 12).map(([service, things]) => {
+        const { item, cases } = things[0]!;
+        const names = things.map((thing) => thing.item.name);
+        const inCases = new Set(things.flatMap((thing) => thing.cases)).size;
+        return (
+          <li
+            key={service}
+            className="flex flex-wrap items-baseline gap-x-3 border-b border-line px-3 py-1.5 last:border-b-0"
           >
-            {serviceOf(item)}
-          </button>
-          <span className="mono">
-            {item.kind === 'request' ? `${item.host} (${item.name})` : `${item.name} (${item.kind})`}
-          </span>
-          <span>on {pathOf(item.page ?? '')}</span>
-          <span className="text-ink2">
-            {item.why} In {cases.length} of {report.cases.length} cases.
-          </span>
-        </li>
-      ))}
+            <Mark name="slipped" />
+            <button
+              type="button"
+              className="font-semibold text-stamp hover:underline"
+              onClick={() => onSelect(cases[0]!.id, service)}
+            >
+              {service}
+            </button>
+            <span className="mono">{names.join(', ')}</span>
+            <span>on {pathOf(item.page ?? '')}</span>
+            <span className="text-ink2">
+              {item.why} In {inCases} of {report.cases.length} cases.
+            </span>
+          </li>
+        );
+      })}
     </ul>
   );
 }

@@ -27,9 +27,16 @@ export function CrossingChart({ visit, whole, selected, onSelect }: Props) {
   const lanes = lanesOf(visit.items);
   const last = Math.max(1000, ...lanes.flatMap((lane) => lane.firings.map((firing) => firing.atMs)));
   const record = visit.recordedAtMs;
-  const end = whole
-    ? last * 1.02
-    : Math.min(last * 1.02, Math.max(2500, ((visit.withdrawnAtMs ?? record ?? 0) + 700) * 1.6));
+  // Around the records, and as far as the first thing that slipped.
+  const firstSlip = Math.min(
+    ...lanes.flatMap((lane) => lane.firings.filter((firing) => !firing.permitted).map((firing) => firing.atMs)),
+  );
+  const near = Math.max(
+    2500,
+    ((visit.withdrawnAtMs ?? record ?? 0) + 700) * 1.6,
+    Number.isFinite(firstSlip) ? firstSlip * 1.15 : 0,
+  );
+  const end = whole ? last * 1.02 : Math.min(last * 1.02, near);
   const x = scaleLinear([0, end], [LEFT, WIDTH - RIGHT]);
   const bottom = TOP + lanes.length * LANE;
   const hatchedTo = record !== null ? x(Math.min(record, end)) : visit.asks ? WIDTH - RIGHT : LEFT;
