@@ -1,8 +1,9 @@
 // Builds the command, the gate and the interface into dist/.
+import { existsSync, readFileSync } from 'node:fs';
 import { mkdir, readdir, stat, writeFile } from 'node:fs/promises';
 import path from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { build } from 'esbuild';
-import { build as viteBuild } from 'vite';
 
 const root = path.resolve(import.meta.dirname, '..');
 const at = (...parts) => path.join(root, ...parts);
@@ -17,7 +18,6 @@ const ownPackagesInside = {
   },
 };
 
-await mkdir(at('dist/gate'), { recursive: true });
 const visitor = {
   bundle: true,
   minify: true,
@@ -26,27 +26,44 @@ const visitor = {
   legalComments: 'none',
   logLevel: 'error',
 };
-await Promise.all([
-  build({
-    entryPoints: [at('cli/index.ts')],
-    outfile: at('dist/cli.js'),
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
-    sourcemap: true,
-    plugins: [ownPackagesInside],
-    logLevel: 'error',
-  }),
-  build({ ...visitor, entryPoints: [at('gate/hold/main.ts')], outfile: at('dist/gate/hold.js') }),
-  build({ ...visitor, entryPoints: [at('gate/banner/main.ts')], outfile: at('dist/gate/banner.js') }),
-  viteBuild({ root: at('web'), configFile: at('web/vite.config.ts'), logLevel: 'warn' }),
-]);
-await writeFile(at('dist/.built'), String(await newestSource()));
 
-/** Time of the newest source file, so that a second start knows whether to build. */
-export async function newestSource() {
-  let newest = 0;
+/** The two scripts that visitors load. */
+export async function buildGate() {
+  await mkdir(at('dist/gate'), { recursive: true });
+  await Promise.all([
+    build({ ...visitor, entryPoints: [at('gate/hold/main.ts')], outfile: at('dist/gate/hold.js') }),
+    build({ ...visitor, entryPoints: [at('gate/banner/main.ts')], outfile: at('dist/gate/banner.js') }),
+  ]);
+}
+
+export async function buildEverything() {
+  const { build: viteBuild } = await import('vite');
+  await Promise.all([
+    buildGate(),
+    build({
+      entryPoints: [at('cli/index.ts')],
+      outfile: at('dist/cli.js'),
+      bundle: true,
+      platform: 'node',
+      format: 'esm',
+      target: 'node20',
+      sourcemap: true,
+      plugins: [ownPackagesInside],
+      logLevel: 'error',
+    }),
+    viteBuild({ root: at('web'), configFile: at('web/vite.config.ts'), logLevel: 'warn' }),
+  ]);
+  await writeFile(at('dist/.built'), String(await newestSource()));
+}
+
+/** Whether dist/ is as new as the sources. */
+export async function isBuilt() {
+  const stamp = at('dist/.built');
+  return existsSync(stamp) && Number(readFileSync(stamp, 'utf8')) >= (await newestSource());
+}
+
+async function newestSource() {
+  let newest = (await stat(at('package-lock.json'))).mtimeMs;
   const look = async (folder) => {
     for (const entry of await readdir(folder, { withFileTypes: true })) {
       if (entry.name === 'node_modules' || entry.name.includes('.test.')) continue;
@@ -58,3 +75,5 @@ export async function newestSource() {
   for (const folder of ['core', 'gate', 'scanner', 'server', 'web', 'cli', 'demo', 'scripts']) await look(at(folder));
   return newest;
 }
+
+if (import.meta.url === pathToFileURL(process.argv[1]).href) await buildEverything();

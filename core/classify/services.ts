@@ -6,6 +6,7 @@ import type { Ruling } from './types';
 export function slugOf(name: string): string {
   const slug = name
     .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '')

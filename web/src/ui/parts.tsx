@@ -26,7 +26,7 @@ export function Button({
 export function Finding({ title, children, acts }: { title: ReactNode; children?: ReactNode; acts?: ReactNode }) {
   return (
     <div className="mb-4 flex flex-wrap items-start justify-between gap-x-6 gap-y-3">
-      <div className="min-w-0">
+      <div className="min-w-0 flex-1 basis-[320px]">
         <h1>{title}</h1>
         {children && <div className="mt-1 max-w-[80ch] text-ink2">{children}</div>}
       </div>

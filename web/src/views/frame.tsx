@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Moon, Search } from 'lucide-react';
+import { LogOut, Moon, Search } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { Link, Outlet, useMatch } from 'react-router';
@@ -44,13 +44,9 @@ export function Frame() {
         <button type="button" onClick={switchTheme} aria-label="Light or dark" className="p-1">
           <Moon size={15} aria-hidden="true" />
         </button>
-        <button
-          type="button"
-          onClick={() => void signOut()}
-          className="font-semibold whitespace-nowrap"
-          title="Sign out"
-        >
-          {person?.name}
+        <span className="hidden font-semibold whitespace-nowrap md:inline">{person?.name}</span>
+        <button type="button" onClick={() => void signOut()} aria-label="Sign out" title="Sign out" className="p-1">
+          <LogOut size={15} aria-hidden="true" />
         </button>
       </header>
       <Outlet />

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { call } from '../api/client';
 import * as queries from '../api/queries';
-import type { ScanRun } from '../api/types';
+import type { RuledItem, ScanRun } from '../api/types';
 import { useKeys } from '../ui/keys';
 import { Mark } from '../ui/mark';
 import { Ago, Button, Empty, Facts, Finding, ListAndDocket, pathOf, Section, Trouble } from '../ui/parts';
@@ -85,19 +85,19 @@ export function ScanView() {
         </p>
       )}
       {report && (
-        <table className="w-full bg-sheet">
+        <table className="w-full table-fixed bg-sheet">
           <thead>
             <tr className="border-y border-ink">
-              <th className="px-2 py-1.5">Page</th>
+              <th className="w-[45%] px-2 py-1.5">Page</th>
               <th className="px-2 py-1.5">Outcome</th>
-              <th className="px-2 py-1.5 text-right!">Answer</th>
-              <th className="px-2 py-1.5 text-right!">Seconds</th>
+              <th className="w-20 px-2 py-1.5 text-right!">Answer</th>
+              <th className="w-20 px-2 py-1.5 text-right!">Seconds</th>
             </tr>
           </thead>
           <tbody>
             {report.pages.map((page) => (
               <tr key={page.url} className="border-b border-line">
-                <td className="mono max-w-0 truncate px-2 py-1" title={page.url}>
+                <td className="mono truncate px-2 py-1" title={page.url}>
                   {pathOf(page.url)}
                 </td>
                 <td className="px-2 py-1">
@@ -138,6 +138,7 @@ function Running({ run }: { run: ScanRun }) {
 }
 
 function ScanDocket({ shown, all }: { shown: ScanRun | undefined; all: ScanRun[] }) {
+  const { data } = useQuery(queries.items(useSite().id));
   const problems = shown?.report?.problems ?? [];
   return (
     <>
@@ -164,6 +165,11 @@ function ScanDocket({ shown, all }: { shown: ScanRun | undefined; all: ScanRun[]
           </li>
         ))}
       </ul>
+      {all.length > 0 && (
+        <Section title="What the site holds">
+          <Facts of={countsOf(data?.items ?? [])} />
+        </Section>
+      )}
       {problems.length > 0 && (
         <Section title={`${problems.length} problems`}>
           <Facts of={problems.slice(0, 30).map(({ page, what }) => [pathOf(page), what])} />
@@ -171,4 +177,17 @@ function ScanDocket({ shown, all }: { shown: ScanRun | undefined; all: ScanRun[]
       )}
     </>
   );
+}
+
+function countsOf(items: readonly RuledItem[]): [string, number][] {
+  const third = items.filter((item) => item.party === 'third');
+  const count = (...kinds: RuledItem['kind'][]) => items.filter((item) => kinds.includes(item.kind)).length;
+  return [
+    ['Third-party hosts', new Set(third.map((item) => item.host)).size],
+    ['Cookies', count('cookie')],
+    ['of them by third parties', third.filter((item) => item.kind === 'cookie').length],
+    ['Storage keys', count('local-storage', 'session-storage')],
+    ['Kinds of request', count('request')],
+    ['Open', items.filter((item) => !item.ruling).length],
+  ];
 }

@@ -45,7 +45,7 @@ export function CrossingChart({ visit, whole, selected, onSelect }: Props) {
   return (
     <figure className="overflow-x-auto">
       <svg
-        viewBox={`0 0 ${WIDTH} ${bottom + 30}`}
+        viewBox={`0 0 ${WIDTH} ${bottom + 42}`}
         className="w-full min-w-[680px] max-w-[1000px]"
         role="img"
         aria-label={describe(visit)}
@@ -120,7 +120,7 @@ export function CrossingChart({ visit, whole, selected, onSelect }: Props) {
             {tick === 0 ? '0' : tick.toLocaleString('en-GB').replace(',', '\u2009')}
           </text>
         ))}
-        <text x={WIDTH - RIGHT} y={bottom + 29} textAnchor="end" className="fill-ink2 text-[11px]">
+        <text x={WIDTH - RIGHT} y={bottom + 36} textAnchor="end" className="fill-ink2 text-[11px]">
           ms since the visit began{hidden > 0 ? `; ${hidden} later marks not shown` : ''}
         </text>
       </svg>

@@ -1,0 +1,46 @@
+import { expect, it } from 'vitest';
+import { nextStep, type SiteState, stagesOf } from './index';
+
+const done: SiteState = {
+  scan: { state: 'done', at: null, pages: 13, items: 38 },
+  openItems: 0,
+  ruledItems: 38,
+  regimes: ['eu'],
+  version: 2,
+  draftDiffers: 0,
+  gate: { state: 'done', first: 13, of: 13 },
+  check: { state: 'done', at: null, cases: 6, slipped: 0, version: 2 },
+  records: 1,
+};
+
+it.each<[string, Partial<SiteState>, string, string]>([
+  ['nothing was done', { scan: null }, 'scan', 'Scan the site'],
+  ['a scan runs', { scan: { ...done.scan!, state: 'running' } }, 'scan', 'The scan is running'],
+  ['items are open', { openItems: 1 }, 'classify', 'Rule 1 open item'],
+  ['nothing is published', { version: null, gate: null, check: null }, 'banner', 'Publish the first version'],
+  ['the draft differs', { draftDiffers: 2 }, 'banner', 'Publish v3'],
+  ['nobody looked', { gate: null }, 'install', 'Install the gate'],
+  [
+    'the gate is late somewhere',
+    { gate: { state: 'done', first: 12, of: 13 } },
+    'install',
+    'Put the gate first on every page',
+  ],
+  ['the check is of an older version', { check: { ...done.check!, version: 1 } }, 'check', 'Check v2'],
+  [
+    'something slipped',
+    { check: { ...done.check!, slipped: 3 }, openItems: 5 },
+    'check',
+    'See the 3 items that slipped',
+  ],
+  ['all is well', {}, 'check', 'Nothing to do'],
+])('when %s', (_when, change, station, words) => {
+  expect(nextStep({ ...done, ...change })).toMatchObject({ station, words });
+});
+
+it('marks each stage as it stands', () => {
+  const marks = Object.values(
+    stagesOf({ ...done, openItems: 2, draftDiffers: 1, check: { ...done.check!, slipped: 1 } }),
+  ).map((s) => s.mark);
+  expect(marks).toEqual(['in-order', 'waits', 'in-order', 'waits', 'in-order', 'slipped', 'in-order']);
+});

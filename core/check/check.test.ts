@@ -1,0 +1,170 @@
+import { describe, expect, it } from 'vitest';
+import { firstOf, setupClassifier } from '../classify/index';
+import type { Observation } from '../observe/index';
+import { newSetup } from '../setup/index';
+import { defaultCases, essentialCases, judgeVisit, parseCase, slippedThings, visitorCase, worstVerdict } from './index';
+import type { CheckedCase } from './types';
+
+const setup = newSetup({ key: 's', name: 'S', address: 'http://site.localhost/' }, 'http://localhost:4100/g/s');
+setup.services = [
+  {
+    id: 'gull',
+    name: 'Gull',
+    purpose: 'measurement',
+    hosts: ['gull.localhost'],
+    items: [{ kind: 'cookie', name: '_g', host: 'site.localhost' }],
+  },
+  { id: 'ads', name: 'Ads', purpose: 'advertising', hosts: ['ads.localhost'], items: [] },
+];
+const classify = firstOf(setupClassifier(setup));
+const yes = Object.fromEntries(setup.purposes.map((p) => [p.id, true]));
+const no = Object.fromEntries(setup.purposes.map((p) => [p.id, p.id === 'necessary']));
+
+const request = (host: string, atMs: number): Observation => ({
+  kind: 'request',
+  name: 'script',
+  host,
+  page: 'http://site.localhost/fares',
+  party: 'third',
+  atMs,
+  chain: [],
+});
+function judge(
+  caseText: string,
+  observations: Observation[],
+  recorded: { atMs: number; purposes: Record<string, boolean>; gpc: boolean }[] = [],
+) {
+  const visitor = parseCase(caseText, setup);
+  if (typeof visitor === 'string') throw new Error(visitor);
+  const { items } = judgeVisit({ visitorCase: visitor, observations, recorded }, setup, classify);
+  return Object.fromEntries(items.map((item) => [`${item.host} ${item.name}`, item]));
+}
+const record = (atMs: number, purposes = yes) => ({ atMs, purposes, gpc: false });
+
+describe('judgeVisit', () => {
+  it('tells cleared from slipped by the moment of the record', () => {
+    const items = judge(
+      'place=DE,choice=accept',
+      [request('gull.localhost', 900), request('ads.localhost', 1100)],
+      [record(1000)],
+    );
+    expect(items['gull.localhost script']).toMatchObject({
+      verdict: 'slipped',
+      expected: 'allow',
+      why: 'It fired 100 ms before the record.',
+    });
+    expect(items['ads.localhost script']).toMatchObject({ verdict: 'cleared', firstAtMs: 1100 });
+  });
+
+  it('lets no later permission heal an early firing', () => {
+    const items = judge(
+      'place=DE,choice=accept',
+      [request('ads.localhost', 1100), request('ads.localhost', 200)],
+      [record(1000)],
+    );
+    expect(items['ads.localhost script']).toMatchObject({
+      verdict: 'slipped',
+      firstAtMs: 200,
+      firings: [{ permitted: false }, { permitted: true }],
+    });
+  });
+
+  it('holds what did not fire, and calls silent what might have', () => {
+    expect(judge('place=DE', [])['ads.localhost other']?.verdict).toBe('held');
+    expect(judge('place=DE,choice=accept', [], [record(50)])['site.localhost _g']?.verdict).toBe('silent');
+  });
+
+  it('slips what fires after a refusal, or where no record was made at all', () => {
+    expect(
+      judge('place=DE,choice=refuse', [request('ads.localhost', 3000)], [record(1000, no)])['ads.localhost script'],
+    ).toMatchObject({
+      verdict: 'slipped',
+      why: 'It fired 2000 ms after a record that does not permit it.',
+    });
+    expect(judge('place=DE,choice=accept', [request('ads.localhost', 3000)])['ads.localhost script']?.verdict).toBe(
+      'slipped',
+    );
+  });
+
+  it('lets run between yes and withdrawal, and not after', () => {
+    const records = [record(1000), record(2000, no)];
+    const during = judge('place=DE,choice=withdraw', [request('ads.localhost', 1500)], records);
+    expect(during['ads.localhost script']).toMatchObject({ verdict: 'held', expected: 'hold' });
+    const after = judge(
+      'place=DE,choice=withdraw',
+      [request('ads.localhost', 1500), request('ads.localhost', 2500)],
+      records,
+    );
+    expect(after['ads.localhost script']?.verdict).toBe('slipped');
+  });
+
+  it('needs no record where one may object, but obeys the signal', () => {
+    const firings = [request('gull.localhost', 10), request('ads.localhost', 20)];
+    expect(judge('place=US-CA', firings)['ads.localhost script']?.verdict).toBe('cleared');
+    const obeyed = judge('place=US-CA,gpc', firings);
+    expect(obeyed['ads.localhost script']?.verdict).toBe('slipped');
+    expect(obeyed['gull.localhost script']?.verdict).toBe('cleared');
+  });
+
+  it('lets an open item run only where everything may', () => {
+    const stranger = [request('stranger.localhost', 1500)];
+    expect(judge('place=DE,choice=accept', stranger, [record(1000)])['stranger.localhost script']?.verdict).toBe(
+      'cleared',
+    );
+    const alone = judge('place=DE,choice=only:measurement', stranger, [record(1000, { ...no, measurement: true })]);
+    expect(alone['stranger.localhost script']).toMatchObject({ verdict: 'slipped', purpose: null });
+  });
+
+  it('never blames the gate for asking', () => {
+    expect(judge('place=DE', [request('localhost', 5)])['localhost script']).toMatchObject({
+      verdict: 'cleared',
+      service: 'Douane',
+    });
+  });
+});
+
+it('makes the cases that the command line promises', () => {
+  const choices = [
+    'none',
+    'accept',
+    'refuse',
+    'only:functional',
+    'only:measurement',
+    'only:advertising',
+    'only:embedded',
+    'withdraw',
+  ];
+  const ids = defaultCases(setup).map((c) => c.id);
+  expect(ids).toEqual([...choices.map((c) => `DE ${c}`), ...choices.map((c) => `US-CA ${c}`), 'US-CA none gpc']);
+  expect(essentialCases(setup).map((c) => c.id)).toEqual([
+    'DE none',
+    'DE accept',
+    'DE refuse',
+    'DE withdraw',
+    'US-CA none',
+    'US-CA none gpc',
+  ]);
+});
+
+it.each([
+  ['place=Mars', /place "Mars"/],
+  ['choice=maybe', /choice "maybe" is none of none, accept/],
+  ['choice=only:fun', /no purpose "fun".*functional/],
+  ['choice=only:necessary', /no purpose "necessary"/],
+  ['colour=red', /none of place/],
+])('refuses the case %j', (text, why) => {
+  expect(parseCase(text, setup)).toMatch(why);
+});
+
+it('gathers a slip of several cases as one thing, and shows the worst verdict of a service', () => {
+  const items = judgeVisit(
+    { visitorCase: visitorCase('DE', 'none'), observations: [request('ads.localhost', 5)], recorded: [] },
+    setup,
+    classify,
+  ).items;
+  const cases = ['a', 'b'].map((id) => ({ id, items }) as CheckedCase);
+  expect(slippedThings(cases)).toMatchObject([{ item: { host: 'ads.localhost' }, cases: [{ id: 'a' }, { id: 'b' }] }]);
+  expect(worstVerdict(items)).toBe('slipped');
+  expect(worstVerdict(items.filter((item) => item.verdict === 'held'))).toBe('held');
+  expect(worstVerdict([])).toBeNull();
+});

@@ -1,0 +1,13 @@
+// One command from a fresh machine to a running demo.
+import { spawn } from 'node:child_process';
+import path from 'node:path';
+import { setUp } from './setup.mjs';
+
+await setUp();
+const root = path.resolve(import.meta.dirname, '..');
+const child = spawn(process.execPath, [path.join(root, 'dist/cli.js'), 'demo', ...process.argv.slice(2)], {
+  stdio: 'inherit',
+});
+// Ctrl-C reaches the child as well; it ends what it started, and we wait for that.
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => signal === 'SIGTERM' && child.kill(signal));
+child.on('exit', (code) => process.exit(code ?? 1));

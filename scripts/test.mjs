@@ -1,0 +1,48 @@
+// The same set-up as everything else, then every check and every test, and one line that sums them all.
+import { spawnSync } from 'node:child_process';
+import { readFileSync, rmSync } from 'node:fs';
+import path from 'node:path';
+import { setUp } from './setup.mjs';
+
+const root = path.resolve(import.meta.dirname, '..');
+await setUp();
+
+let passed = 0;
+let failed = 0;
+
+/** A check that passes or fails as a whole. */
+function step(name, args) {
+  console.log(`\n== ${name}`);
+  const { status } = spawnSync('npm', ['run', '--silent', ...args], { cwd: root, stdio: 'inherit' });
+  if (status === 0) passed += 1;
+  else failed += 1;
+}
+
+step('format and lint', ['lint']);
+step('types', ['typecheck']);
+step('imports', ['imports']);
+
+console.log('\n== tests');
+const results = path.join(root, 'dist/test-results.json');
+rmSync(results, { force: true });
+const vitest = path.join(root, 'node_modules/vitest/vitest.mjs');
+const { status } = spawnSync(
+  process.execPath,
+  [vitest, 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${results}`, ...process.argv.slice(2)],
+  { cwd: root, stdio: 'inherit' },
+);
+try {
+  const { numPassedTests, numFailedTests, testResults } = JSON.parse(readFileSync(results, 'utf8'));
+  passed += numPassedTests;
+  // A file that could not even be loaded has no failed test, but it has failed.
+  failed +=
+    numFailedTests +
+    testResults.filter((file) => file.status === 'failed' && file.assertionResults.every((t) => t.status !== 'failed'))
+      .length;
+} catch (error) {
+  console.error(`the tests left no results: ${error.message}`);
+  failed += 1;
+}
+if (status !== 0 && failed === 0) failed += 1;
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);

@@ -1,0 +1,134 @@
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { type LogEntry, SPECIALIST, type StandInWeb, startStandInWeb } from '@douane/demo';
+import {
+  addOrganisation,
+  type Config,
+  type Db,
+  freePort,
+  migrate,
+  openPool,
+  type RunningServer,
+  readConfig,
+  startCluster,
+  startServer,
+  startWorker,
+} from '@douane/server';
+
+export const ROOT = path.resolve(import.meta.dirname, '../..');
+
+export interface World {
+  db: Db;
+  config: Config;
+  web: StandInWeb;
+  server: RunningServer;
+  url: string;
+  /** Of the organisation that the specialist belongs to. */
+  organisationId: string;
+  stop(): Promise<void>;
+}
+
+/** A database, a server, a worker and the stand-in web, all on free ports, with one organisation and one person. */
+export async function startWorld(): Promise<World> {
+  const folder = await mkdtemp(path.join(tmpdir(), 'douane-test-'));
+  const cluster = await startCluster(folder);
+  await migrate(cluster.url, ROOT);
+  const config = readConfig(
+    {
+      DATABASE_URL: cluster.url,
+      DOUANE_PORT: String(await freePort()),
+      DOUANE_ALLOW_PRIVATE: '1',
+      DOUANE_SECRET: 'tests',
+      DOUANE_CATALOGUE: path.join(ROOT, 'demo/catalogue.json'),
+      DOUANE_PLACE_HEADER: 'x-visitor-place',
+    },
+    ROOT,
+  );
+  const web = await startStandInWeb({ port: 0, root: ROOT });
+  const server = await startServer(config);
+  const worker = await startWorker(config);
+  const db = openPool(config.databaseUrl);
+  const { organisationId } = await addOrganisation(db, 'Skerry & Sound Ferries', SPECIALIST);
+  return {
+    db,
+    config,
+    web,
+    server,
+    url: config.publicUrl,
+    organisationId,
+    async stop() {
+      await worker.stop();
+      await server.stop();
+      await web.close();
+      await db.end();
+      await cluster.stop();
+      await rm(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+export interface Answer {
+  status: number;
+  // Tests look into answers of every shape.
+  // biome-ignore lint/suspicious/noExplicitAny: see above
+  body: any;
+  headers: Headers;
+}
+
+/** A person's browser, as far as the API sees it: session cookie and token. */
+export class Client {
+  private cookie = '';
+  private csrf = '';
+  constructor(private readonly url: string) {}
+
+  async call(method: string, where: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
+    const response = await fetch(`${this.url}/api${where}`, {
+      method,
+      headers: {
+        cookie: this.cookie,
+        'x-csrf-token': this.csrf,
+        ...(body !== undefined && { 'content-type': 'application/json' }),
+        ...headers,
+      },
+      ...(body !== undefined && { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    });
+    const set = response.headers.getSetCookie().find((line) => line.startsWith('douane.sid='));
+    if (set) this.cookie = set.split(';')[0]!;
+    const text = await response.text();
+    return { status: response.status, body: text ? JSON.parse(text) : null, headers: response.headers };
+  }
+
+  async signIn(person: { email: string; password: string } = SPECIALIST): Promise<this> {
+    this.csrf = (await this.call('GET', '/session')).body.csrf;
+    const { body } = await this.call('POST', '/session', { email: person.email, password: person.password });
+    this.csrf = body.csrf ?? this.csrf;
+    return this;
+  }
+
+  /** Runs a scan, check or look to its end. */
+  async run(siteId: string, kind: 'scan' | 'check' | 'look', options: object = {}): Promise<Answer['body']> {
+    const { body } = await this.call('POST', `/sites/${siteId}/${kind}s`, options);
+    for (;;) {
+      const { body: run } = await this.call('GET', `/runs/${body.run.id}`);
+      if (!['queued', 'running', 'cancelling'].includes(run.state)) return run;
+      await new Promise((resolve) => setTimeout(resolve, 150));
+    }
+  }
+}
+
+/** The kinds of request that the stand-ins' paths stand for, so that their log can be held against items. */
+const KIND_OF_PATH: [RegExp, string][] = [
+  [/\.js$/, 'script'],
+  [/\.gif$|\/sync$|\/match$|\.svg$/, 'image'],
+  [/\/(embed|map|box)$/, 'frame'],
+  [/\.css$/, 'style'],
+  [/\.woff2$/, 'font'],
+  [/\/leave$/, 'beacon'],
+  [/./, 'fetch'],
+];
+
+/** Host and kind of request of a log entry, as an item of a scan would name them. */
+export function requestOf({ host, path: where }: LogEntry): string {
+  return `${host} ${KIND_OF_PATH.find(([pattern]) => pattern.test(where))![1]}`;
+}

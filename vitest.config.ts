@@ -1,0 +1,19 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    projects: [
+      { test: { name: 'unit', include: ['{core,gate,scanner,server,cli,demo}/**/*.test.ts'] } },
+      {
+        test: {
+          name: 'whole',
+          include: ['tests/**/*.test.ts'],
+          testTimeout: 120_000,
+          hookTimeout: 120_000,
+          // Each file starts its own database, server and browser; two cores carry one of them at a time.
+          fileParallelism: false,
+        },
+      },
+    ],
+  },
+});
