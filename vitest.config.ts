@@ -10,6 +10,7 @@ export default defineConfig({
           include: ['tests/**/*.test.ts'],
           testTimeout: 120_000,
           hookTimeout: 120_000,
+          expect: { poll: { timeout: 15_000 } },
           // Each file starts its own database, server and browser; two cores carry one of them at a time.
           fileParallelism: false,
         },

@@ -20,7 +20,7 @@ export interface VisitorOptions {
 
 export type PageOutcome =
   | { outcome: 'ok'; status: number; finalUrl: string; contentType: string }
-  | { outcome: 'failed' | 'timed-out'; status: number | null; finalUrl: string; why: string };
+  | { outcome: 'failed' | 'timed-out' | 'skipped'; status: number | null; finalUrl: string; why: string };
 
 /** What the browser's own error codes mean to a person. */
 const NET_ERRORS: Record<string, string> = {
@@ -29,7 +29,8 @@ const NET_ERRORS: Record<string, string> = {
   ERR_CONNECTION_RESET: 'the host broke off the connection',
   ERR_TOO_MANY_REDIRECTS: 'it redirects in a loop',
   ERR_EMPTY_RESPONSE: 'the host answered nothing',
-  ERR_ABORTED: 'it is no page: the browser would download it, or the page stopped itself',
+  ERR_ABORTED: 'the page stopped itself from loading',
+  ERR_UNSAFE_PORT: 'browsers visit nothing on that port',
   ERR_TUNNEL_CONNECTION_FAILED: 'the address is private or cannot be reached',
   ERR_CERT_AUTHORITY_INVALID: 'its certificate is not valid',
   ERR_INVALID_REDIRECT: 'it redirects to something that is no web address',
@@ -100,6 +101,8 @@ export class Visitor {
       if (/Timeout/.test(message)) {
         return { outcome: 'timed-out', ...failed, why: `still loading after ${this.options.loadTimeoutMs / 1000} s` };
       }
+      if (/Download is starting/.test(message))
+        return { outcome: 'skipped', ...failed, why: 'is a download, not a page' };
       const code = /net::(ERR_\w+)/.exec(message)?.[1];
       return {
         outcome: 'failed',

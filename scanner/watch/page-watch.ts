@@ -70,10 +70,11 @@ export class PageWatch {
       documents.add(event.requestId);
       this.documentBytes = 0;
     });
+    cdp.on('Network.requestWillBeSentExtraInfo', (event) => this.requests.wentOut(event.requestId));
     cdp.on('Network.responseReceived', (event) => this.requests.answered(event));
     cdp.on('Network.responseReceivedExtraInfo', (event) => this.requests.extraInfo(event));
     cdp.on('Network.loadingFinished', (event) => this.requests.ended(event.requestId));
-    cdp.on('Network.loadingFailed', (event) => this.requests.ended(event.requestId, event.blockedReason !== undefined));
+    cdp.on('Network.loadingFailed', (event) => this.requests.ended(event.requestId));
     cdp.on('Network.webSocketCreated', (event) => this.requests.socketOpened(event, options.clock.monotonicNow()));
     cdp.on('Network.dataReceived', (event) => {
       if (!documents.has(event.requestId)) return;
@@ -128,7 +129,7 @@ export class PageWatch {
     this.requests.settleCookies();
     const seen: Observation[] = [];
     for (const request of this.requests.all) {
-      if (request.blocked || request.kind === 'preflight') continue;
+      if (!request.left || request.kind === 'preflight') continue;
       seen.push(...this.ofRequest(request, asked ?? request.page));
     }
     for (const report of this.reports)

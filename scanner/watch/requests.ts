@@ -18,8 +18,8 @@ export interface SeenRequest {
   redirectedFrom?: SeenRequest;
   status?: number;
   mimeType?: string;
-  /** Not sent: a policy of the page or the browser stopped it. */
-  blocked: boolean;
+  /** It got as far as the network; one that was stopped before never reached anybody. */
+  left: boolean;
   ended: boolean;
   setCookieLines: string[];
 }
@@ -43,6 +43,7 @@ export class RequestBook {
   private hops = new Map<string, SeenRequest[]>();
   private extraLines = new Map<string, string[][]>();
   private byUrl = new Map<string, SeenRequest>();
+  private early = new Set<string>();
   private imageScripts = new Map<string, string>();
   readonly all: SeenRequest[] = [];
   /** Address of the page in the main frame. */
@@ -55,6 +56,7 @@ export class RequestBook {
     const hops = this.hops.get(event.requestId) ?? [];
     const previous = hops.at(-1);
     if (previous && event.redirectResponse) {
+      previous.left = true;
       previous.status = event.redirectResponse.status;
       previous.answeredAt = event.timestamp;
       previous.ended = true;
@@ -74,10 +76,11 @@ export class RequestBook {
       documentUrl: event.documentURL,
       initiator: event.initiator,
       ...(previous && { redirectedFrom: previous }),
-      blocked: false,
+      left: false,
       ended: false,
       setCookieLines: [],
     };
+    if (this.early.delete(event.requestId)) request.left = true;
     this.hops.set(event.requestId, [...hops, request]);
     if (!this.byUrl.has(request.url)) this.byUrl.set(request.url, request);
     this.all.push(request);
@@ -99,7 +102,7 @@ export class RequestBook {
       documentUrl: this.currentPage,
       page: this.currentPage,
       initiator: event.initiator ?? { type: 'other' },
-      blocked: false,
+      left: true,
       ended: true,
       setCookieLines: [],
     };
@@ -109,6 +112,7 @@ export class RequestBook {
   answered(event: Protocol.Network.responseReceivedPayload): void {
     const request = this.hops.get(event.requestId)?.at(-1);
     if (!request) return;
+    request.left = true; // also where a cache answered: the tag ran
     request.status = event.response.status;
     request.mimeType = event.response.mimeType;
     request.answeredAt = event.timestamp;
@@ -122,11 +126,16 @@ export class RequestBook {
     this.extraLines.set(event.requestId, [...(this.extraLines.get(event.requestId) ?? []), lines]);
   }
 
-  ended(requestId: string, blocked = false): void {
+  ended(requestId: string): void {
     const request = this.hops.get(requestId)?.at(-1);
-    if (!request) return;
-    request.ended = true;
-    if (blocked) request.blocked = true;
+    if (request) request.ended = true;
+  }
+
+  /** Told when headers go out; it may come ahead of the request itself. */
+  wentOut(requestId: string): void {
+    const request = this.hops.get(requestId)?.at(-1);
+    if (request) request.left = true;
+    else this.early.add(requestId);
   }
 
   /** Requests still under way. */

@@ -1,0 +1,3 @@
+export function buildGate(): Promise<void>;
+export function buildEverything(): Promise<void>;
+export function isBuilt(): Promise<boolean>;

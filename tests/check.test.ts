@@ -1,0 +1,176 @@
+import { type CheckedCase, type CheckReport, essentialCases, type VisitorCase, visitorCase } from '@douane/core/check';
+import type { Setup } from '@douane/core/setup';
+import { FAULTS, type Fault, type LogEntry } from '@douane/demo';
+import { runCheck } from '@douane/scanner';
+import { loadCatalogue } from '@douane/server';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Client, requestOf, startWorld, type World } from './support/world';
+
+/** What slips in which fault, by the fault's own recipe. Hosts; an empty list is a clean site. */
+const EXPECTED: Record<Fault, { none: string[]; accept: string[]; refuse: string[] }> = {
+  clean: { none: [], accept: [], refuse: [] },
+  'no-gate': { none: ['many'], accept: ['many'], refuse: ['many'] },
+  'gate-late': { none: ['many'], accept: ['many'], refuse: ['many'] },
+  'pixel-in-markup': { none: ['copperbarn.localhost'], accept: [], refuse: ['copperbarn.localhost'] },
+  'ignores-refusal': { none: [], accept: [], refuse: ['quillchat.localhost'] },
+};
+const PATHS = ['/', '/timetable', '/fares', '/contact'];
+
+let world: World;
+let setup: Setup;
+let catalogue: Awaited<ReturnType<typeof loadCatalogue>>;
+
+beforeAll(async () => {
+  world = await startWorld();
+  catalogue = await loadCatalogue(world.config.catalogueFile);
+  const ines = await new Client(world.url).signIn();
+  const address = `http://skerrysound.localhost:${world.web.port}/`;
+  const siteId = (await ines.call('POST', '/sites', { name: 'Ferry tickets', address })).body.id;
+  await ines.run(siteId, 'scan');
+  const { items } = (await ines.call('GET', `/sites/${siteId}/items`)).body;
+  for (const [host, purpose, service] of [
+    ['quillchat.localhost', 'functional', 'Quillchat'],
+    ['chartkeel.localhost', 'embedded', 'Chartkeel maps'],
+  ]) {
+    const { id } = items.find((item: { host: string }) => item.host === host);
+    await ines.call('POST', `/sites/${siteId}/rulings`, { itemIds: [id], purpose, service });
+  }
+  for (const { id, ruling, host } of (await ines.call('GET', `/sites/${siteId}/items`)).body.items) {
+    if (!ruling)
+      await ines.call('POST', `/sites/${siteId}/rulings`, {
+        itemIds: [id],
+        purpose: host.startsWith('skerry') ? 'necessary' : 'functional',
+        service: 'Site',
+      });
+  }
+  const published = await ines.call('POST', `/sites/${siteId}/versions`, {});
+  world.web.state.snippet = published.body.snippet;
+  setup = (await ines.call('GET', `/sites/${siteId}/draft`)).body.setup;
+});
+afterAll(() => world?.stop());
+
+/** Visits as one case, with the third parties' log of just that visit. */
+async function visit(
+  fault: Fault,
+  asked: VisitorCase,
+): Promise<{ checked: CheckedCase; log: LogEntry[]; report: CheckReport }> {
+  world.web.state.fault = fault;
+  world.web.log.clear();
+  const origin = `http://skerrysound.localhost:${world.web.port}`;
+  const report = await runCheck(`${origin}/`, setup, {
+    cases: [asked],
+    pages: PATHS.map((p) => origin + p),
+    allowPrivate: true,
+    catalogue,
+  });
+  return { checked: report.cases[0]!, log: [...world.web.log.all()], report };
+}
+
+/** Moments at which records were committed, by the database's own account. */
+async function commits(id: string | undefined): Promise<number[]> {
+  const { rows } = await world.db.query(
+    `SELECT at FROM consent_record WHERE id = $1 OR id = (SELECT (body->>'replaces')::uuid FROM consent_record WHERE id = $1) ORDER BY number`,
+    [id ?? null],
+  );
+  return rows.map(({ at }) => at.getTime());
+}
+
+const requestsOf = (checked: CheckedCase, ...verdicts: string[]) =>
+  checked.items
+    .filter(
+      (item) =>
+        item.kind === 'request' &&
+        item.host !== 'localhost' &&
+        verdicts.includes(item.verdict) &&
+        item.firings.length > 0,
+    )
+    .map((item) => `${item.host} ${item.name}`)
+    .sort();
+
+/** What the log says reached a third party while it was not permitted, by purpose of host and time of commit. */
+function slippedByLog(log: LogEntry[], visitor: VisitorCase, recorded: number[]): string[] {
+  const purposeOf = (host: string) => setup.services.find((service) => service.hosts.includes(host))?.purpose;
+  const permitted = ({ host, at }: LogEntry) => {
+    const purpose = purposeOf(host);
+    if (purpose === 'necessary') return true;
+    if (visitor.place === 'US-CA') return purpose !== 'advertising' || !visitor.signals.includes('gpc');
+    const [first, second] = recorded;
+    const given = first !== undefined && at >= first && (second === undefined || at < second);
+    if (visitor.choice === 'accept' || visitor.choice === 'withdraw') return given;
+    return visitor.choice === `only:${purpose}` && given;
+  };
+  return [...new Set(log.filter((entry) => !permitted(entry)).map(requestOf))].sort();
+}
+
+describe.each(FAULTS)('the site served as %s', (fault) => {
+  it.each(['none', 'accept', 'refuse'] as const)(
+    'in Germany, %s: verdicts agree with the third parties’ log',
+    async (choice) => {
+      const asked = visitorCase('DE', choice);
+      const { checked, log } = await visit(fault, asked);
+      const recorded = await commits(checked.record?.id);
+      expect(requestsOf(checked, 'slipped', 'cleared', 'held')).toEqual([...new Set(log.map(requestOf))].sort());
+      expect(requestsOf(checked, 'slipped')).toEqual(slippedByLog(log, asked, recorded));
+
+      const hosts = [
+        ...new Set(
+          checked.items
+            .filter((item) => item.verdict === 'slipped' && item.kind === 'request')
+            .map((item) => item.host),
+        ),
+      ];
+      const expected = EXPECTED[fault][choice];
+      if (expected[0] === 'many') expect(hosts.length).toBeGreaterThan(2);
+      else expect(hosts).toEqual(expected);
+      if (fault === 'no-gate') {
+        expect(checked).toMatchObject({
+          recordedAtMs: null,
+          problems: [expect.stringContaining('gate was not found')],
+        });
+      } else if (choice !== 'none') {
+        expect(checked.recordedAtMs).toBeGreaterThan(checked.clickedAtMs!);
+      }
+    },
+  );
+});
+
+describe('other kinds of visitors to the clean site', () => {
+  it.each([
+    visitorCase('DE', 'withdraw'),
+    visitorCase('DE', 'only:measurement'),
+    visitorCase('US-CA', 'none'),
+    visitorCase('US-CA', 'none', ['gpc']),
+    visitorCase('US-CA', 'refuse'),
+    visitorCase('', 'none'),
+  ])('$id', async (asked) => {
+    const { checked, log } = await visit('clean', asked);
+    expect(checked.problems).toEqual([]);
+    const recorded = await commits(checked.record?.id);
+    expect(requestsOf(checked, 'slipped', 'cleared', 'held')).toEqual([...new Set(log.map(requestOf))].sort());
+    expect(requestsOf(checked, 'slipped')).toEqual([]);
+    if (asked.choice !== 'refuse') expect(slippedByLog(log, asked, recorded)).toEqual([]);
+    const reached = new Set(log.map((entry) => entry.host));
+    if (asked.id === 'DE only:measurement')
+      expect([reached.has('oddgull.localhost'), reached.has('adnoddle.localhost')]).toEqual([true, false]);
+    if (asked.id === 'US-CA none gpc')
+      expect([reached.has('oddgull.localhost'), reached.has('adnoddle.localhost')]).toEqual([true, false]);
+    if (asked.id === 'US-CA none') expect(reached.has('adnoddle.localhost')).toBe(true);
+    if (asked.choice === 'withdraw') {
+      expect(recorded).toHaveLength(2);
+      const last = Math.max(...log.filter((entry) => entry.host === 'oddgull.localhost').map((entry) => entry.at));
+      expect(last).toBeLessThan(recorded[1]!);
+    }
+  });
+});
+
+it('runs the cases side by side with the same verdicts, and names the version the site carries', async () => {
+  world.web.state.fault = 'clean';
+  const report = await runCheck(`http://skerrysound.localhost:${world.web.port}/`, setup, {
+    most: 5,
+    allowPrivate: true,
+    catalogue,
+  });
+  expect(report.cases.map((c) => c.id)).toEqual(essentialCases(setup).map((c) => c.id));
+  expect(report).toMatchObject({ version: 1, summary: { slipped: 0 } });
+  expect(report.pages).toHaveLength(5);
+});

@@ -1,0 +1,168 @@
+import { spawn } from 'node:child_process';
+import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { newSetup, type Setup } from '@douane/core/setup';
+import { type StandInWeb, startStandInWeb } from '@douane/demo';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { ROOT } from './support/world';
+
+let folder: string;
+let web: StandInWeb;
+let setup: Setup;
+const file = (name: string) => path.join(folder, name);
+
+beforeAll(async () => {
+  folder = await mkdtemp(path.join(tmpdir(), 'douane-cli-'));
+  web = await startStandInWeb({ port: 0, root: ROOT });
+  setup = newSetup(
+    { key: 'ferry', name: 'Ferry', address: `http://skerrysound.localhost:${web.port}/` },
+    'http://localhost:1/g/ferry',
+  );
+  setup.services = [
+    { id: 'cb', name: 'Copperbarn ads', purpose: 'advertising', hosts: ['copperbarn.localhost'], items: [] },
+  ];
+  await writeFile(file('setup.json'), JSON.stringify(setup));
+});
+afterAll(async () => {
+  await web?.close();
+  await rm(folder, { recursive: true, force: true });
+});
+
+function douane(...args: string[]): Promise<{ code: number; out: string; err: string }> {
+  const child = spawn(process.execPath, [path.join(ROOT, 'bin/douane'), ...args], {
+    env: { ...process.env, NO_COLOR: '1', DATABASE_URL: '' },
+  });
+  let [out, err] = ['', ''];
+  child.stdout.on('data', (text) => (out += text));
+  child.stderr.on('data', (text) => (err += text));
+  return new Promise((resolve) => child.on('close', (code) => resolve({ code: code ?? -1, out, err })));
+}
+const site = () => `http://skerrysound.localhost:${web.port}/`;
+
+describe('douane scan', () => {
+  it('writes the fixed format, and a table', async () => {
+    const { code } = await douane(
+      'scan',
+      site(),
+      '--private',
+      '--pages',
+      '3',
+      '--exclude',
+      '/fleet',
+      '--json',
+      file('scan.json'),
+      '--csv',
+      file('scan.csv'),
+    );
+    expect(code).toBe(0);
+    const report = JSON.parse(await readFile(file('scan.json'), 'utf8'));
+    expect(report).toMatchObject({
+      format: 'douane.scan/1',
+      target: site(),
+      seconds: expect.any(Number),
+      problems: [],
+    });
+    expect(report.pages).toHaveLength(3);
+    expect(report.pages.map((p: { url: string }) => p.url)).not.toContain(`${site()}fleet`);
+    expect(report.items.find((i: { name: string }) => i.name === 'adn_uid')).toMatchObject({
+      kind: 'cookie',
+      host: 'adnoddle.localhost',
+      party: 'third',
+      setBy: 'http',
+      httpOnly: true,
+      purpose: null,
+    });
+    const [head, ...rows] = (await readFile(file('scan.csv'), 'utf8')).trim().split(/\r?\n/);
+    expect(head).toContain('kind,name,host,party');
+    expect(rows).toHaveLength(report.items.length);
+  });
+
+  it.each([
+    [['scan', 'http://skerrysound.localhost/'], /private or local address/],
+    [['scan', 'nonsense'], /not a web address/],
+    [['scan', 'http://no-such-host.invalid/'], /does not resolve/],
+    [['scan', 'http://a.localhost/', '--pages', 'many'], /--pages many: give a whole number/],
+    [['scan', 'http://a.localhost/', '--resolve', 'x'], /--resolve x: give HOST=ADDRESS/],
+    [['scan'], /missing required argument/],
+    [['check', 'http://a.localhost/', '--setup', '/no/such.json'], /there is no such file/],
+    [['serve'], /DATABASE_URL is not set/],
+    [['unheard-of'], /unknown command/],
+  ])('%j ends with one line and 2', async (args, why) => {
+    const { code, err } = await douane(...args);
+    expect(code).toBe(2);
+    expect(err).toMatch(why);
+    expect(err).not.toMatch(/\n\s+at /);
+  });
+});
+
+describe('douane gate', () => {
+  it('writes files and snippet', async () => {
+    const { code, out } = await douane('gate', '--setup', file('setup.json'), '--out', file('gate'));
+    expect(code).toBe(0);
+    expect(out).toContain('<script src="http://localhost:1/g/ferry/gate.js"></script>');
+    const names = (await readdir(file('gate'))).map((name) => name.replace(/[0-9a-f]{16}/, 'HASH'));
+    expect(names.sort()).toEqual([
+      'banner.HASH.js',
+      'gate.js',
+      'hold.HASH.js',
+      'snippet.html',
+      'texts-de.HASH.json',
+      'texts-en.HASH.json',
+    ]);
+  });
+
+  it('names the field of a setup that is wrong', async () => {
+    await writeFile(
+      file('wrong.json'),
+      JSON.stringify({ ...setup, services: [{ ...setup.services[0], purpose: 'fun' }] }),
+    );
+    const { code, err } = await douane('gate', '--setup', file('wrong.json'), '--out', file('gate'));
+    expect(code).toBe(2);
+    expect(err).toMatch(/services\[0\]\.purpose: no purpose "fun"; there are necessary, functional/);
+  });
+});
+
+describe('douane check', () => {
+  it('ends with 1 and a JUnit report where something slipped, and a case can be chosen', async () => {
+    const { code, out } = await douane(
+      'check',
+      `${site()}fares`,
+      '--setup',
+      file('setup.json'),
+      '--private',
+      '--pages',
+      '1',
+      '--case',
+      'place=DE,choice=none',
+      '--json',
+      file('check.json'),
+      '--junit',
+      file('check.xml'),
+    );
+    expect(code).toBe(1);
+    expect(out).toMatch(/slipped copperbarn\.localhost request image \(advertising\) in: DE none/);
+    const report = JSON.parse(await readFile(file('check.json'), 'utf8'));
+    expect(report).toMatchObject({
+      format: 'douane.check/1',
+      cases: [{ id: 'DE none', place: 'DE', choice: 'none', recordedAtMs: null }],
+    });
+    expect(await readFile(file('check.xml'), 'utf8')).toMatch(
+      /<testcase [^>]*classname="copperbarn\.localhost"[^>]*>\s*<failure/,
+    );
+  });
+
+  it('refuses a case it does not know', async () => {
+    const { code, err } = await douane(
+      'check',
+      site(),
+      '--setup',
+      file('setup.json'),
+      '--private',
+      '--case',
+      'choice=maybe',
+    );
+    expect(code).toBe(2);
+    expect(err).toMatch(/choice "maybe" is none of/);
+  });
+});

@@ -1,0 +1,280 @@
+import type { Browser, Page } from 'playwright-core';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { expectAccessible, openBrowser } from './support/browser';
+import { Client, startWorld, type World } from './support/world';
+
+let world: World;
+let browser: Browser;
+let page: Page;
+let address: string;
+let ines: Client;
+let siteId: string;
+
+beforeAll(async () => {
+  world = await startWorld();
+  browser = await openBrowser();
+  ines = await new Client(world.url).signIn();
+  address = `http://skerrysound.localhost:${world.web.port}`;
+  siteId = (await ines.call('POST', '/sites', { name: 'Ferry tickets', address: `${address}/` })).body.id;
+  await ines.run(siteId, 'scan');
+  world.web.state.snippet = (await ines.call('POST', `/sites/${siteId}/versions`, {})).body.snippet;
+});
+afterEach(() => page?.context().close());
+afterAll(async () => {
+  await browser?.close();
+  await world?.stop();
+});
+
+/** A visitor who was never here. The place comes from the header that a delivery network would set. */
+async function arrive(place: string, path = '/', options: { language?: string; gpc?: boolean } = {}): Promise<Page> {
+  world.web.log.clear();
+  const context = await browser.newContext({
+    locale: options.language ?? 'en-GB',
+    viewport: { width: 390, height: 844 },
+  });
+  await context.route(`${world.url}/g/*/place`, (route) =>
+    route.continue({ headers: { ...route.request().headers(), 'x-visitor-place': place } }),
+  );
+  if (options.gpc)
+    await context.addInitScript(() => Object.defineProperty(navigator, 'globalPrivacyControl', { value: true }));
+  page = await context.newPage();
+  await page.goto(address + path);
+  return page;
+}
+const banner = () => page.locator('douane-banner section');
+const button = () => page.locator('douane-choices button');
+const press = (act: string) => page.locator(`douane-banner [data-act=${act}]`).click();
+const reached = () =>
+  [...new Set(world.web.log.all().map((entry) => entry.host.split('.')[0]))]
+    .filter((host) => host !== 'parcelmoon')
+    .sort();
+const lastRecord = async () => (await ines.call('GET', `/sites/${siteId}/records`)).body.records[0];
+const cookies = async () => (await page.context().cookies(address)).map((cookie) => cookie.name);
+
+describe('asked first', () => {
+  it('lets nothing through while nobody answers, and what was said yes to afterwards', async () => {
+    await arrive('DE', '/fares');
+    await banner().waitFor();
+    await page.waitForTimeout(700);
+    expect(reached()).toEqual([]);
+    await press('accept');
+    await expect
+      .poll(reached)
+      .toEqual(expect.arrayContaining(['adnoddle', 'copperbarn', 'glyphshed', 'oddgull', 'tagpantry']));
+    expect(await lastRecord()).toMatchObject({ place: 'DE', method: 'accept-all', language: 'en', test: false });
+    await page.goto(`${address}/`);
+    await button().waitFor();
+    expect(await banner().count()).toBe(0);
+  });
+
+  it('weighs accept, refuse and choose alike', async () => {
+    await arrive('DE');
+    await banner().waitFor();
+    const looks = await page.locator('douane-banner .acts button').evaluateAll((buttons) =>
+      buttons.map((b) => {
+        const { color, backgroundColor, fontSize, fontWeight, borderColor } = getComputedStyle(b);
+        const { width, height } = b.getBoundingClientRect();
+        return JSON.stringify({ color, backgroundColor, fontSize, fontWeight, borderColor, width, height });
+      }),
+    );
+    expect(looks).toHaveLength(3);
+    expect(new Set(looks).size).toBe(1);
+  });
+
+  it('can be answered by keyboard alone, purpose by purpose, with nothing ticked beforehand', async () => {
+    await arrive('DE');
+    await banner().waitFor();
+    await page.keyboard.press('Tab');
+    await page.keyboard.press('Tab');
+    await page.keyboard.press('Enter');
+    const boxes = page.locator('douane-banner input:not(:disabled)');
+    await boxes.first().waitFor();
+    expect(await boxes.evaluateAll((all) => all.filter((box) => (box as HTMLInputElement).checked).length)).toBe(0);
+    const tabTo = async (name: string) => {
+      for (let i = 0; i < 30; i++) {
+        await page.keyboard.press('Tab');
+        const now = await page.evaluate(
+          () =>
+            document.querySelector('douane-banner')?.shadowRoot?.activeElement?.getAttribute('id') ??
+            document.querySelector('douane-banner')?.shadowRoot?.activeElement?.getAttribute('data-act'),
+        );
+        if (now === name) return;
+      }
+      throw new Error(`no way to ${name} by Tab`);
+    };
+    await tabTo('p-measurement');
+    await page.keyboard.press('Space');
+    await tabTo('save');
+    await page.keyboard.press('Enter');
+    await expect.poll(reached).toEqual(['oddgull', 'tagpantry']);
+    await page.waitForTimeout(400);
+    expect(reached()).toEqual(['oddgull', 'tagpantry']);
+    expect(await lastRecord()).toMatchObject({ method: 'chosen', purposes: { measurement: true, advertising: false } });
+  });
+
+  it('speaks the visitor’s language', async () => {
+    await arrive('DE', '/', { language: 'de-AT' });
+    await expect.poll(() => banner().textContent()).toContain('Alle ablehnen');
+    await press('refuse');
+    await button().waitFor();
+    expect(await lastRecord()).toMatchObject({ language: 'de', method: 'refuse-all' });
+  });
+
+  it('is accessible in both layers and as a button', async () => {
+    await arrive('DE');
+    await banner().waitFor();
+    await expectAccessible(page, 'first layer');
+    await press('choose');
+    await expectAccessible(page, 'panel');
+    await press('refuse');
+    await button().waitFor();
+    await expectAccessible(page, 'choices button');
+  });
+});
+
+describe('the recorder', () => {
+  it('when it cannot be reached the visitor is told, everything stays held, and he can try again', async () => {
+    await arrive('DE', '/fares');
+    await banner().waitFor();
+    const records = `${world.url}/g/*/records`;
+    await page.route(records, (route) => route.abort());
+    await press('accept');
+    await page.locator('douane-banner [data-act=retry]').waitFor();
+    expect(await banner().textContent()).toContain('could not be recorded');
+    expect(await cookies()).not.toContain('douane_choice');
+    expect(reached()).toEqual([]);
+    await expectAccessible(page, 'failure');
+    await page.unroute(records);
+    await press('retry');
+    await expect.poll(reached).toContain('copperbarn');
+  });
+
+  it('refusing to record is no yes either', async () => {
+    await arrive('DE');
+    await banner().waitFor();
+    await page.route(`${world.url}/g/*/records`, (route) =>
+      route.fulfill({ status: 500, body: '{}', headers: { 'access-control-allow-origin': '*' } }),
+    );
+    await press('accept');
+    await page.locator('douane-banner [data-act=retry]').waitFor();
+    expect(reached()).toEqual([]);
+  });
+
+  it('holds back until the very answer, however slow', async () => {
+    await arrive('DE', '/fares');
+    await banner().waitFor();
+    let answered = 0;
+    await page.route(`${world.url}/g/*/records`, async (route) => {
+      const response = await route.fetch();
+      await new Promise((resolve) => setTimeout(resolve, 1200));
+      answered = Date.now();
+      await route.fulfill({ response });
+    });
+    await press('accept');
+    await expect.poll(reached, { timeout: 5000 }).toContain('copperbarn');
+    const first = Math.min(
+      ...world.web.log
+        .all()
+        .filter((entry) => !entry.host.startsWith('parcelmoon'))
+        .map((entry) => entry.at),
+    );
+    expect(first).toBeGreaterThanOrEqual(answered);
+  });
+});
+
+describe('changing one’s mind', () => {
+  it('holds again and deletes what it can', async () => {
+    await arrive('DE', '/offers');
+    await banner().waitFor();
+    await press('accept');
+    await expect.poll(cookies).toEqual(expect.arrayContaining(['_ogv', 'bfx_s', 'douane_choice']));
+    const before = await lastRecord();
+    await button().click();
+    await page.waitForTimeout(200);
+    await press('refuse');
+    await expect.poll(async () => (await lastRecord()).replaces).toBe(before.id);
+    await page.waitForLoadState('load');
+    await button().waitFor();
+    world.web.log.clear();
+    await page.waitForTimeout(600);
+    expect(reached()).toEqual([]);
+    const kept = await cookies();
+    for (const gone of ['_ogv', '_ogs', 'bfx_s']) expect(kept).not.toContain(gone);
+    expect(kept).toEqual(expect.arrayContaining(['douane_choice', 'ssf_session']));
+    expect(await page.evaluate(() => Object.keys(localStorage))).toEqual([]);
+  });
+});
+
+describe('where one may object', () => {
+  it('runs without asking, and stops on an objection', async () => {
+    await arrive('US-CA', '/fares');
+    await expect.poll(reached).toContain('adnoddle');
+    expect(await button().textContent()).toBe('Your Privacy Choices');
+    expect(await banner().count()).toBe(0);
+    await button().click();
+    await press('refuse');
+    await expect.poll(async () => (await lastRecord()).place).toBe('US-CA');
+    await page.waitForLoadState('load');
+    await button().waitFor();
+    world.web.log.clear();
+    await page.goto(`${address}/offers`);
+    await page.waitForTimeout(600);
+    expect(reached()).toEqual([]);
+  });
+
+  it('obeys Global Privacy Control and shows that it did', async () => {
+    await arrive('US-CA', '/fares', { gpc: true });
+    await expect.poll(reached).toContain('oddgull');
+    await page.waitForTimeout(500);
+    expect(reached()).not.toContain('adnoddle');
+    expect(reached()).not.toContain('copperbarn');
+    await button().click();
+    expect(await banner().textContent()).toContain('Global Privacy Control');
+    await page.keyboard.press('Escape');
+    await button().waitFor();
+  });
+});
+
+it('treats an unknown place by the fallback, also when the place cannot be asked', async () => {
+  await arrive('ZZ');
+  await banner().waitFor();
+  await page.context().close();
+  const context = await browser.newContext();
+  await context.route(`${world.url}/g/*/place`, (route) => route.abort());
+  page = await context.newPage();
+  await page.goto(address);
+  await banner().waitFor();
+  expect(reached()).toEqual([]);
+});
+
+it('holds known hosts that a script inserts at run time, in every way it may', async () => {
+  await arrive('DE');
+  await banner().waitFor();
+  const host = (name: string) => `http://${name}.localhost:${world.web.port}`;
+  await page.evaluate(
+    ([gull, ads, film]) => {
+      const add = <K extends keyof HTMLElementTagNameMap>(tag: K, set: (element: HTMLElementTagNameMap[K]) => void) => {
+        const element = document.createElement(tag);
+        set(element);
+        document.body.append(element);
+      };
+      add('script', (s) => s.setAttribute('src', `${gull}/og.js`));
+      add('script', (s) => Object.assign(s, { src: `${ads}/bid.js` }));
+      add('iframe', (f) => Object.assign(f, { src: `${film}/embed?v=1` }));
+      new Image().src = `${ads}/sync`;
+      void fetch(`${gull}/collect`, { mode: 'no-cors' });
+      navigator.sendBeacon(`${gull}/leave`);
+      const request = new XMLHttpRequest();
+      request.open('GET', `${ads}/bid`);
+      request.send();
+    },
+    [host('oddgull'), host('adnoddle'), host('reelpier')] as const,
+  );
+  await page.waitForTimeout(700);
+  expect(reached()).toEqual([]);
+  await press('accept');
+  const paths = () => world.web.log.all().map((entry) => entry.path);
+  await expect
+    .poll(paths)
+    .toEqual(expect.arrayContaining(['/og.js', '/bid.js', '/embed', '/sync', '/collect', '/leave', '/bid']));
+});

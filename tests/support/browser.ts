@@ -1,0 +1,38 @@
+import AxeBuilder from '@axe-core/playwright';
+import { chromiumPath } from '@douane/scanner';
+import { type Browser, chromium, type Page } from 'playwright-core';
+import { expect } from 'vitest';
+
+/** A browser as a person has it, apart from the one that scans. */
+export async function openBrowser(): Promise<Browser> {
+  return chromium.launch({
+    executablePath: chromiumPath(),
+    args: [
+      '--no-sandbox',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--no-first-run',
+    ],
+  });
+}
+
+/** WCAG 2.2 A and AA, as far as a program can tell. Shadow trees are looked into. */
+export async function expectAccessible(page: Page, what: string): Promise<void> {
+  const builder = new AxeBuilder({ page: page as never }).withTags([
+    'wcag2a',
+    'wcag2aa',
+    'wcag21a',
+    'wcag21aa',
+    'wcag22aa',
+  ]);
+  const { violations } = await builder.analyze();
+  const found = violations.map(
+    ({ id, nodes }) =>
+      `${id}: ${nodes
+        .map((node) => `${node.target.join(' ')} ${node.failureSummary}`)
+        .slice(0, 3)
+        .join(' | ')}`,
+  );
+  expect(found, what).toEqual([]);
+}
