@@ -8,6 +8,7 @@ import * as queries from '../api/queries';
 import { neighbour, useKeys } from '../ui/keys';
 import { Mark } from '../ui/mark';
 import { Button, Empty, Facts, Finding, ListAndDocket, Section, Trouble } from '../ui/parts';
+import { SearchBox } from '../ui/search-box';
 import { useSite } from './site-frame';
 
 const METHOD_WORDS: Record<ConsentRecord['method'], string> = {
@@ -50,14 +51,12 @@ export function RecordsView() {
         title={counts ? `${counts.counted} ${counts.counted === 1 ? 'choice counts' : 'choices count'}` : 'Records'}
         acts={
           <>
-            <input
+            <SearchBox
               ref={searchBox}
-              type="search"
-              aria-label="Search records"
+              label="Search records"
               placeholder="Id, place, language  /"
               value={search}
-              onChange={(event) => setSearch(event.target.value)}
-              onKeyDown={(event) => event.key === 'Escape' && event.currentTarget.blur()}
+              onChange={setSearch}
             />
             <Button onClick={() => verify.mutate()} disabled={verify.isPending}>
               Verify the chain

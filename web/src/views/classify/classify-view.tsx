@@ -6,6 +6,7 @@ import * as queries from '../../api/queries';
 import type { RuledItem } from '../../api/types';
 import { neighbour, useKeys } from '../../ui/keys';
 import { Button, Empty, Finding, Key, ListAndDocket, Trouble } from '../../ui/parts';
+import { SearchBox } from '../../ui/search-box';
 import { useSite } from '../site-frame';
 import { ItemDocket } from './item-docket';
 import { ItemTable } from './item-table';
@@ -103,14 +104,12 @@ export function ClassifyView() {
         }
         acts={
           <>
-            <input
+            <SearchBox
               ref={searchBox}
-              type="search"
-              aria-label="Search items"
+              label="Search items"
               placeholder="Search  /"
               value={search}
-              onChange={(event) => setSearch(event.target.value)}
-              onKeyDown={(event) => event.key === 'Escape' && event.currentTarget.blur()}
+              onChange={setSearch}
             />
             <label className="flex items-center gap-2">
               <input type="checkbox" checked={onlyOpen} onChange={(event) => setOnlyOpen(event.target.checked)} />
