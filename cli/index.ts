@@ -1,11 +1,5 @@
 import path from 'node:path';
-import { CannotRun } from '@douane/scanner';
 import { Command } from 'commander';
-import { checkCommand } from './commands/check';
-import { demoCommand } from './commands/demo';
-import { gateCommand } from './commands/gate';
-import { runningCommands } from './commands/running';
-import { scanCommand } from './commands/scan';
 import { Refused } from './say';
 
 /** The built command lies in `dist/`, one below the project. */
@@ -17,20 +11,29 @@ const program = new Command('douane')
   )
   .showHelpAfterError()
   .exitOverride();
-scanCommand(program);
-gateCommand(program, root);
-checkCommand(program);
-runningCommands(program, root);
-demoCommand(program, root);
+
+/** Loads only the command that was asked for, since each brings much with it; help needs them all. */
+const LOADERS: Record<string, () => Promise<void>> = {
+  scan: async () => (await import('./commands/scan')).scanCommand(program),
+  gate: async () => (await import('./commands/gate')).gateCommand(program, root),
+  check: async () => (await import('./commands/check')).checkCommand(program),
+  serve: async () => (await import('./commands/running')).runningCommands(program, root),
+  demo: async () => (await import('./commands/demo')).demoCommand(program, root),
+  bench: async () => (await import('./commands/bench')).benchCommand(program, root),
+};
+const SAME_FILE: Record<string, string> = { worker: 'serve', migrate: 'serve', person: 'serve', ledger: 'serve' };
 
 try {
+  const asked = process.argv[2] ?? '';
+  const one = LOADERS[SAME_FILE[asked] ?? asked];
+  for (const load of one ? [one] : Object.values(LOADERS)) await load();
   await program.parseAsync();
 } catch (error) {
   const { code, exitCode, message } = error as { code?: string; exitCode?: number; message: string };
   const ofCommander = code?.startsWith('commander.');
   if (ofCommander && exitCode === 0) process.exitCode = 0;
   else {
-    if (error instanceof Refused || error instanceof CannotRun) console.error(`douane: ${message}`);
+    if (error instanceof Refused || (error as Error).name === 'CannotRun') console.error(`douane: ${message}`);
     else if (!ofCommander) console.error(`douane: ${process.env.DOUANE_DEBUG ? (error as Error).stack : message}`);
     process.exitCode = 2;
   }

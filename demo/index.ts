@@ -1,4 +1,5 @@
 export { FAULTS, type Fault } from './ferries/faults';
 export type { LogEntry } from './log';
+export { requestOf, truthOf } from './truth';
 export { type StandInWeb, startStandInWeb } from './web';
 export * from './world';

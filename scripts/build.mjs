@@ -1,6 +1,6 @@
 // Builds the command, the gate and the interface into dist/.
 import { existsSync, readFileSync } from 'node:fs';
-import { mkdir, readdir, stat, writeFile } from 'node:fs/promises';
+import { mkdir, readdir, rm, stat, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { build } from 'esbuild';
@@ -38,11 +38,16 @@ export async function buildGate() {
 
 export async function buildEverything() {
   const { build: viteBuild } = await import('vite');
+  await rm(at('dist/cli'), { recursive: true, force: true });
   await Promise.all([
     buildGate(),
     build({
       entryPoints: [at('cli/index.ts')],
-      outfile: at('dist/cli.js'),
+      outdir: at('dist'),
+      entryNames: 'cli',
+      // Each command is a piece of its own, so that none loads what another needs.
+      splitting: true,
+      chunkNames: 'cli/[name]-[hash]',
       bundle: true,
       platform: 'node',
       format: 'esm',

@@ -1,10 +1,10 @@
 import { type CheckedCase, type CheckReport, essentialCases, type VisitorCase, visitorCase } from '@douane/core/check';
 import type { Setup } from '@douane/core/setup';
-import { FAULTS, type Fault, type LogEntry } from '@douane/demo';
+import { FAULTS, type Fault, type LogEntry, requestOf } from '@douane/demo';
 import { runCheck } from '@douane/scanner';
 import { loadCatalogue } from '@douane/server';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { Client, requestOf, startWorld, type World } from './support/world';
+import { Client, startWorld, type World } from './support/world';
 
 /** What slips in which fault, by the fault's own recipe. Hosts; an empty list is a clean site. */
 const EXPECTED: Record<Fault, { none: string[]; accept: string[]; refuse: string[] }> = {

@@ -1,7 +1,7 @@
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { type LogEntry, SPECIALIST, type StandInWeb, startStandInWeb } from '@douane/demo';
+import { SPECIALIST, type StandInWeb, startStandInWeb } from '@douane/demo';
 import {
   addOrganisation,
   type Config,
@@ -115,20 +115,4 @@ export class Client {
       await new Promise((resolve) => setTimeout(resolve, 150));
     }
   }
-}
-
-/** The kinds of request that the stand-ins' paths stand for, so that their log can be held against items. */
-const KIND_OF_PATH: [RegExp, string][] = [
-  [/\.js$/, 'script'],
-  [/\.gif$|\/sync$|\/match$|\.svg$/, 'image'],
-  [/\/(embed|map|box)$/, 'frame'],
-  [/\.css$/, 'style'],
-  [/\.woff2$/, 'font'],
-  [/\/leave$/, 'beacon'],
-  [/./, 'fetch'],
-];
-
-/** Host and kind of request of a log entry, as an item of a scan would name them. */
-export function requestOf({ host, path: where }: LogEntry): string {
-  return `${host} ${KIND_OF_PATH.find(([pattern]) => pattern.test(where))![1]}`;
 }
