@@ -5,7 +5,7 @@ import { itemKey } from '@douane/core/observe';
 import { type StandInWeb, startStandInWeb, truthOf } from '@douane/demo';
 import { type ScanReport, scanSite } from '@douane/scanner';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { ROOT, requestOf } from './support/world';
+import { ROOT } from './support/world';
 
 describe('a scan of the ticket site', () => {
   let web: StandInWeb;
