@@ -8,6 +8,6 @@ const root = path.resolve(import.meta.dirname, '..');
 const child = spawn(process.execPath, [path.join(root, 'dist/cli.js'), 'demo', ...process.argv.slice(2)], {
   stdio: 'inherit',
 });
-// Ctrl-C reaches the child as well; it ends what it started, and we wait for that.
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => signal === 'SIGTERM' && child.kill(signal));
+// The child ends what it started, and we wait for that. At a terminal it gets Ctrl-C twice and takes it for one.
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
 child.on('exit', (code) => process.exit(code ?? 1));

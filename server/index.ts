@@ -6,6 +6,7 @@ export { migrate } from './db/migrate';
 export { countPeople } from './db/people.sql';
 export { ledger } from './db/records.sql';
 export { listSites } from './db/sites.sql';
+export { listVersions } from './db/versions.sql';
 export { loadGateCode, sha256 } from './gate-code';
 export { startWorker } from './jobs/worker';
 export { addOrganisation } from './people';

@@ -1,12 +1,14 @@
 import { rm } from 'node:fs/promises';
 import path from 'node:path';
-import { ORGANISATION, SPECIALIST, startStandInWeb, TICKET_SITE } from '@douane/demo';
+import { ORGANISATION, SPECIALIST, type StandInWeb, startStandInWeb, TICKET_SITE } from '@douane/demo';
 import { snippetFor } from '@douane/gate';
 import {
   addOrganisation,
   countPeople,
+  type Db,
   isFree,
   listSites,
+  listVersions,
   migrate,
   openPool,
   portOf,
@@ -18,7 +20,7 @@ import {
 import type { Command } from 'commander';
 import { workThroughDemo } from '../demo-data';
 import { Refused } from '../say';
-import { untilStopped } from '../stop';
+import { stopSignal } from '../stop';
 
 export function demoCommand(program: Command, root: string): void {
   program
@@ -30,16 +32,16 @@ export function demoCommand(program: Command, root: string): void {
       const stopAll = async () => {
         for (const stop of stops.reverse()) await stop().catch((error) => console.error(error.message));
       };
+      const stopped = stopSignal();
       try {
-        await start(root, fresh ?? false, stops);
-      } catch (error) {
-        await stopAll();
-        throw error;
-      }
-      await untilStopped(async () => {
+        await Promise.race([start(root, fresh ?? false, stops), stopped]);
+        await stopped;
         console.log('\nStopping');
+      } finally {
         await stopAll();
-      });
+      }
+      // Whatever was still being started when the signal came ends with the process.
+      process.exit();
     });
 }
 
@@ -48,6 +50,11 @@ async function start(root: string, fresh: boolean, stops: (() => Promise<void>)[
   const standInPort = await takePort('DOUANE_STANDIN_PORT', 4180);
   const folder = path.join(root, '.douane');
   let databaseUrl = process.env.DATABASE_URL;
+  if (databaseUrl && fresh) {
+    throw new Refused(
+      '--fresh is for the demo’s own database; yours at DATABASE_URL is not emptied. Name an empty one',
+    );
+  }
   if (!databaseUrl) {
     if (fresh) await endOldCluster(folder);
     const cluster = await startCluster(folder);
@@ -82,11 +89,7 @@ async function start(root: string, fresh: boolean, stops: (() => Promise<void>)[
       await addOrganisation(db, ORGANISATION, SPECIALIST);
       await workThroughDemo({ api: config.publicUrl, web });
     } else {
-      web.state.fault = 'pixel-in-markup';
-      const { rows } = await db.query<{ id: string }>('SELECT id FROM organisation');
-      const sites = (await Promise.all(rows.map(({ id }) => listSites(db, id)))).flat();
-      const tickets = sites.find((site) => site.key === TICKET_SITE.key);
-      if (tickets) web.state.snippet = snippetFor(tickets.setup);
+      await restoreStandIn(db, web);
     }
   } finally {
     await db.end();
@@ -99,6 +102,17 @@ Ticket site       http://${TICKET_SITE.host}:${standInPort}/
 Stand-in web      http://control.localhost:${standInPort}/   faults, and what reached the third parties
 
 Ctrl-C ends everything.`);
+}
+
+/** The stand-in web forgets at its end what the developer pasted; the database still knows. */
+async function restoreStandIn(db: Db, web: StandInWeb): Promise<void> {
+  web.state.fault = 'pixel-in-markup';
+  const { rows } = await db.query<{ id: string }>('SELECT id FROM organisation');
+  const sites = (await Promise.all(rows.map(({ id }) => listSites(db, id)))).flat();
+  const tickets = sites.find((site) => site.key === TICKET_SITE.key);
+  const [version] = tickets ? await listVersions(db, tickets.organisationId, tickets.id) : [];
+  if (version) web.state.snippet = snippetFor(version.setup);
+  else console.log('The demo’s preparation was broken off; npm run demo -- --fresh starts anew.');
 }
 
 async function takePort(variable: string, otherwise: number): Promise<number> {
