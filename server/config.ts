@@ -2,6 +2,8 @@ import { randomBytes } from 'node:crypto';
 
 export interface Config {
   databaseUrl: string;
+  /** Address to listen on; loopback unless told otherwise. */
+  host: string;
   port: number;
   /** Address under which people and visitors reach the server. */
   publicUrl: string;
@@ -27,6 +29,7 @@ export function readConfig(env: NodeJS.ProcessEnv, root: string): Config {
   if (!URL.canParse(publicUrl)) throw new Error(`DOUANE_URL is "${publicUrl}", which is no web address`);
   return {
     databaseUrl: env.DATABASE_URL,
+    host: env.DOUANE_HOST || '127.0.0.1',
     port,
     publicUrl: publicUrl.replace(/\/$/, ''),
     root,

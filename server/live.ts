@@ -27,10 +27,8 @@ export class Live {
   async start(): Promise<void> {
     const client = new pg.Client({ connectionString: this.databaseUrl });
     client.on('notification', ({ payload }) => this.pass(payload ?? ''));
-    client.on('error', (error) => {
-      console.error(`live connection lost: ${error.message}`);
-      this.later();
-    });
+    client.on('error', (error) => console.error(`live connection lost: ${error.message}`));
+    client.on('end', () => this.later());
     await client.connect();
     await client.query(`LISTEN ${CHANNEL}`);
     this.client = client;
@@ -66,6 +64,7 @@ export class Live {
 
   private later(): void {
     if (this.closed) return;
+    clearTimeout(this.retry);
     this.retry = setTimeout(() => this.start().catch(() => this.later()), 2000);
   }
 }

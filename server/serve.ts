@@ -22,7 +22,7 @@ export async function startServer(config: Config): Promise<RunningServer> {
   await live.start();
   const app = createApp({ db, config, queue, live, gateCode, placeOf });
   const server = await new Promise<Server>((resolve, reject) => {
-    const s = app.listen(config.port, '127.0.0.1', (error) => (error ? reject(error) : resolve(s)));
+    const s = app.listen(config.port, config.host, (error) => (error ? reject(error) : resolve(s)));
   });
   return {
     port: (server.address() as AddressInfo).port,

@@ -19,11 +19,20 @@ beforeAll(async () => {
   await ines.run(siteId, 'scan');
   world.web.state.snippet = (await ines.call('POST', `/sites/${siteId}/versions`, {})).body.snippet;
 });
-afterEach(() => page?.context().close());
+afterEach(leaveNothing);
 afterAll(async () => {
   await browser?.close();
   await world?.stop();
 });
+
+/** Ends the visit, and waits until what it still had under way has reached the third parties. */
+async function leaveNothing(): Promise<void> {
+  await page?.context().close();
+  for (let known = -1; known !== world.web.log.all().length; ) {
+    known = world.web.log.all().length;
+    await new Promise((resolve) => setTimeout(resolve, 300));
+  }
+}
 
 /** A visitor who was never here. The place comes from the header that a delivery network would set. */
 async function arrive(place: string, path = '/', options: { language?: string; gpc?: boolean } = {}): Promise<Page> {
@@ -238,7 +247,8 @@ describe('where one may object', () => {
 it('treats an unknown place by the fallback, also when the place cannot be asked', async () => {
   await arrive('ZZ');
   await banner().waitFor();
-  await page.context().close();
+  await leaveNothing();
+  world.web.log.clear();
   const context = await browser.newContext();
   await context.route(`${world.url}/g/*/place`, (route) => route.abort());
   page = await context.newPage();

@@ -1,4 +1,4 @@
-import { mkdtemp, rm } from 'node:fs/promises';
+import { chmod, mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { SPECIALIST, type StandInWeb, startStandInWeb } from '@douane/demo';
@@ -32,6 +32,7 @@ export interface World {
 /** A database, a server, a worker and the stand-in web, all on free ports, with one organisation and one person. */
 export async function startWorld(): Promise<World> {
   const folder = await mkdtemp(path.join(tmpdir(), 'douane-test-'));
+  await chmod(folder, 0o755); // the user that PostgreSQL runs as has to reach it
   const cluster = await startCluster(folder);
   await migrate(cluster.url, ROOT);
   const config = readConfig(
