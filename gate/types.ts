@@ -43,6 +43,7 @@ export interface BannerContent {
     | 'failed'
     | 'retry'
     | 'record'
+    | 'session'
     | 'close'
     | 'policy',
     string

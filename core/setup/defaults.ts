@@ -70,6 +70,7 @@ const EN: BannerTexts = {
   failed: 'Your choice could not be recorded, so everything stays held.',
   retry: 'Try again',
   record: 'Record',
+  session: 'until the browser is closed',
   close: 'Close without changing',
   policy: 'Cookie policy',
 };
@@ -91,6 +92,7 @@ const DE: BannerTexts = {
   failed: 'Ihre Wahl konnte nicht gespeichert werden, daher bleibt alles angehalten.',
   retry: 'Noch einmal versuchen',
   record: 'Nachweis',
+  session: 'bis der Browser geschlossen wird',
   close: 'Schließen ohne Änderung',
   policy: 'Cookie-Richtlinie',
 };

@@ -87,6 +87,8 @@ export const bannerTextsSchema = z.strictObject({
   failed: text,
   retry: line,
   record: line,
+  /** Lifetime of what ends with the browser session. */
+  session: line,
   close: line,
   policy: line,
 });

@@ -20,11 +20,9 @@ const UNITS: [Intl.RelativeTimeFormatUnit, number][] = [
   ['minute', 60],
 ];
 
-/** A lifetime in the reader's language, rounded: "2 years"; a dash for one that ends with the browser session. */
-export function lifetimeWords(seconds: number | null, language = document.documentElement.lang || 'en'): string {
-  if (seconds === null) return '–';
+/** A lifetime in the banner's language, rounded: "2 years". */
+export function lifetimeWords(seconds: number, language: string): string {
   const [unit, size] = UNITS.find(([, s]) => seconds >= s) ?? ['second', 1];
-  return new Intl.NumberFormat(language, { style: 'unit', unit, unitDisplay: 'long', maximumFractionDigits: 0 }).format(
-    seconds / size,
-  );
+  const style = { style: 'unit', unit, unitDisplay: 'long', maximumFractionDigits: 0 } as const;
+  return new Intl.NumberFormat(language, style).format(seconds / size);
 }

@@ -52,6 +52,8 @@ export function openBanner(options: BannerOptions, parent: HTMLElement = documen
   show(options.layer);
 }
 
+type ShownPurpose = BannerOptions['content']['purposes'][number];
+type ServiceItem = ShownPurpose['services'][number]['items'][number];
 type Decided = (purposes: Record<string, boolean>, method: 'accept-all' | 'refuse-all' | 'chosen') => Promise<void>;
 
 function firstLayer({ content, look }: BannerOptions, decided: Decided, toPanel: () => void): HTMLElement {
@@ -85,7 +87,7 @@ function panel(options: BannerOptions, decided: Decided, close: () => void): HTM
     return el('li', {}, [
       el('div', { class: 'purpose' }, [box, name]),
       el('p', { id: `d-${purpose.id}` }, purpose.text),
-      ...servicesOf(purpose, texts.services),
+      ...servicesOf(purpose, content),
     ]);
   });
   const sheet = el('section', { class: `sheet panel ${look.position}`, role: 'dialog', 'aria-labelledby': 't' }, [
@@ -113,7 +115,7 @@ function panel(options: BannerOptions, decided: Decided, close: () => void): HTM
   return sheet;
 }
 
-function servicesOf(purpose: BannerOptions['content']['purposes'][number], title: string): HTMLElement[] {
+function servicesOf(purpose: ShownPurpose, content: BannerOptions['content']): HTMLElement[] {
   if (purpose.services.length === 0) return [];
   const services = purpose.services.map(({ name, policyUrl, items }) =>
     el('li', {}, [
@@ -123,20 +125,30 @@ function servicesOf(purpose: BannerOptions['content']['purposes'][number], title
             el(
               'ul',
               {},
-              items.map((item) => el('li', {}, [el('code', {}, item.name), detail(item)])),
+              items.map((item) => el('li', {}, [el('code', {}, item.name), detail(item, content)])),
             ),
           ]
         : []),
     ]),
   );
-  return [el('details', {}, [el('summary', {}, `${title} (${purpose.services.length})`), el('ul', {}, services)])];
+  return [
+    el('details', {}, [
+      el('summary', {}, `${content.texts.services} (${purpose.services.length})`),
+      el('ul', {}, services),
+    ]),
+  ];
 }
 
-function detail({ lifetimeSeconds, description }: { lifetimeSeconds?: number | null; description?: string }): string {
-  const parts = [lifetimeSeconds === undefined ? '' : lifetimeWords(lifetimeSeconds), description ?? ''].filter(
-    Boolean,
-  );
-  return parts.length > 0 ? ` ${parts.join('. ')}` : '';
+/** How long an item lives and what it is for, as far as known. */
+function detail({ lifetimeSeconds, description }: ServiceItem, { language, texts }: BannerOptions['content']): string {
+  const lives =
+    lifetimeSeconds === undefined
+      ? ''
+      : lifetimeSeconds === null
+        ? texts.session
+        : lifetimeWords(lifetimeSeconds, language);
+  const parts = [lives, description].filter(Boolean);
+  return parts.length > 0 ? `: ${parts.join('. ')}` : '';
 }
 
 function policyLink(content: BannerOptions['content']): (string | HTMLElement)[] {

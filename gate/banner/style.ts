@@ -29,10 +29,11 @@ button.plain{margin-top:10px;background:transparent;color:inherit;border-color:t
 button:disabled{opacity:.6;cursor:progress}
 :focus-visible{outline:3px solid ${ink};outline-offset:2px}
 h2:focus{outline:none}
+.panel .acts{position:sticky;bottom:-20px;margin:0 -24px;padding:10px 24px 20px;max-width:none;background:${sheet};border-top:1px solid color-mix(in srgb,${ink} 20%,transparent)}
 .note{padding:8px 12px;border-left:4px solid ${accent}}
 .failed:not(:empty){padding:10px 12px;margin:0 0 12px;border:2px solid #b3261e}
 .fine{font-size:13px}
-@media (max-width:480px){.sheet{padding:16px}.acts{grid-template-columns:1fr}}
+@media (max-width:480px){.sheet{padding:16px}.acts{grid-template-columns:1fr}.panel .acts{gap:6px;bottom:-16px;margin:0 -16px;padding:8px 16px 16px}}
 `;
 }
 

@@ -23,8 +23,7 @@ export function InstallView() {
   const site = useSite();
   const client = useQueryClient();
   const { data: draft } = useQuery(queries.draft(site.id));
-  const { latest, finished, error } = useRuns<LookRun>(site.id, 'look');
-  const { data: shown } = useQuery(queries.run<LookRun>(site.id, 'look', finished?.id));
+  const { latest, finished, shown, reading, error } = useRuns<LookRun>(site.id, 'look');
   const start = useMutation({
     mutationFn: () => call('POST', `/sites/${site.id}/looks`, {}),
     onSuccess: () => client.invalidateQueries({ queryKey: ['look', site.id] }),
@@ -38,13 +37,15 @@ export function InstallView() {
     <ListAndDocket docket={<HowToMark />}>
       <Finding
         title={
-          running
-            ? 'Looking'
-            : pages
-              ? `The gate is first on ${first} of ${pages.length} pages`
-              : latest?.state === 'failed'
-                ? 'The look could not be taken'
-                : 'Put the gate into the page'
+          reading
+            ? 'Reading'
+            : running
+              ? 'Looking'
+              : pages
+                ? `The gate is first on ${first} of ${pages.length} pages`
+                : latest?.state === 'failed'
+                  ? 'The look could not be taken'
+                  : 'Put the gate into the page'
         }
         acts={
           <Button kind="act" onClick={() => start.mutate()} disabled={running !== null || start.isPending}>

@@ -13,8 +13,7 @@ import { underWay, useRuns } from './use-runs';
 export function ScanView() {
   const site = useSite();
   const client = useQueryClient();
-  const { latest, finished, all, error } = useRuns<ScanRun>(site.id, 'scan');
-  const { data: shown } = useQuery(queries.run<ScanRun>(site.id, 'scan', finished?.id));
+  const { latest, finished, shown, all, reading, error } = useRuns<ScanRun>(site.id, 'scan');
   const [pages, setPages] = useState('50');
   const start = useMutation({
     mutationFn: () => call('POST', `/sites/${site.id}/scans`, { pages: Number(pages) }),
@@ -29,13 +28,15 @@ export function ScanView() {
     <ListAndDocket docket={<ScanDocket shown={shown} all={all} />}>
       <Finding
         title={
-          running
-            ? 'Scanning'
-            : report
-              ? `${report.pages.length} pages, ${finished?.summary?.items} items, ${state.openItems} open`
-              : latest?.state === 'failed'
-                ? 'The scan could not be run'
-                : 'Not scanned yet'
+          reading
+            ? 'Reading'
+            : running
+              ? 'Scanning'
+              : report
+                ? `${report.pages.length} pages, ${finished?.summary?.items} items, ${state.openItems} open`
+                : latest?.state === 'failed'
+                  ? 'The scan could not be run'
+                  : 'Not scanned yet'
         }
         acts={
           running ? (
@@ -114,7 +115,7 @@ export function ScanView() {
           </tbody>
         </table>
       )}
-      {!report && !running && latest?.state !== 'failed' && (
+      {!reading && !report && !running && latest?.state !== 'failed' && (
         <Empty>The pages that were visited, and what became of each, will stand here.</Empty>
       )}
     </ListAndDocket>

@@ -5,15 +5,19 @@ import type { Run } from '../api/types';
 
 export const underWay = (state: RunWord) => state === 'queued' || state === 'running' || state === 'cancelling';
 
-/** The runs of one kind of a site, newest first: the latest, and the latest that has a report. */
+/** The runs of one kind of a site, newest first, and the whole of the latest that has a report. */
 export function useRuns<R extends Run>(siteId: string, kind: Run['kind']) {
   const { data, error } = useQuery(queries.runs<R>(siteId, kind));
   const all = data?.runs ?? [];
+  const finished = all.find((run) => run.state === 'done' || (run.state === 'cancelled' && run.summary !== null));
+  const { data: shown, error: unread } = useQuery(queries.run<R>(siteId, kind, finished?.id));
   return {
     all,
-    error,
-    loaded: data !== undefined,
+    finished,
+    shown,
     latest: all[0],
-    finished: all.find((run) => run.state === 'done' || (run.state === 'cancelled' && run.summary !== null)),
+    error: error ?? unread,
+    /** Nothing can be said yet: the answer is still on its way. */
+    reading: !error && !unread && (data === undefined || (finished !== undefined && shown === undefined)),
   };
 }

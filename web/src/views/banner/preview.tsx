@@ -74,7 +74,7 @@ export function Preview({ setup, language }: { setup: Setup; language: string })
           src="/preview.html"
           sandbox="allow-scripts"
           className="mx-auto block bg-sheet"
-          style={{ width: WIDTHS[width], height: width === 'phone' ? 760 : 640 }}
+          style={{ width: WIDTHS[width], height: width === 'phone' ? 760 : 600 }}
         />
       </div>
     </section>

@@ -1,10 +1,9 @@
 import { type CheckReport, slippedThings } from '@douane/core/check';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { ToggleGroup } from 'radix-ui';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { call } from '../../api/client';
-import * as queries from '../../api/queries';
 import type { CheckRun } from '../../api/types';
 import { useKeys } from '../../ui/keys';
 import { Mark } from '../../ui/mark';
@@ -19,8 +18,7 @@ import { ServiceDocket } from './service-docket';
 export function CheckView() {
   const site = useSite();
   const client = useQueryClient();
-  const { latest, finished, error } = useRuns<CheckRun>(site.id, 'check');
-  const { data: shown } = useQuery(queries.run<CheckRun>(site.id, 'check', finished?.id));
+  const { latest, finished, shown, reading, error } = useRuns<CheckRun>(site.id, 'check');
   const [params, setParams] = useSearchParams();
   const [whole, setWhole] = useState(false);
   const start = useMutation({
@@ -54,13 +52,15 @@ export function CheckView() {
     >
       <Finding
         title={
-          running
-            ? 'Checking'
-            : report
-              ? headingOf(report)
-              : latest?.state === 'failed'
-                ? 'The check could not be run'
-                : 'Not checked yet'
+          reading
+            ? 'Reading'
+            : running
+              ? 'Checking'
+              : report
+                ? headingOf(report)
+                : latest?.state === 'failed'
+                  ? 'The check could not be run'
+                  : 'Not checked yet'
         }
         acts={
           running ? (
@@ -99,7 +99,7 @@ export function CheckView() {
           </>
         )}
         {!running && latest?.state === 'failed' && latest.why}
-        {!running && !report && site.state.version === null && (
+        {!reading && !running && !report && site.state.version === null && (
           <>
             There is nothing to check against until a version is published. <Link to="../banner">Publish one</Link>.
           </>
@@ -163,7 +163,7 @@ export function CheckView() {
           <CaseMatrix report={report} caseId={selection.visit.id} service={selection.service} onSelect={select} />
         </>
       )}
-      {!report && !running && latest?.state !== 'failed' && (
+      {!reading && !report && !running && latest?.state !== 'failed' && (
         <Empty>
           A browser will visit the site as each kind of visitor: from each region, with no choice, with a yes, with a
           no, with a yes taken back. For every tag it tells whether it was held, cleared, or slipped ahead of the

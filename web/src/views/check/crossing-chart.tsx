@@ -92,6 +92,11 @@ export function CrossingChart({ visit, whole, selected, onSelect }: Props) {
                     </g>
                   );
                 })}
+              {lane.firings.length > 0 && lane.firings.every((firing) => firing.atMs > end) && (
+                <text x={WIDTH - RIGHT - 4} y={y + 17} textAnchor="end" className="fill-ink2 text-[11px]">
+                  later ›
+                </text>
+              )}
               {lane.firings.length === 0 && (
                 <g transform={`translate(${LEFT + 8} ${y + 8})`} className={markColour(lane.held ? 'held' : 'silent')}>
                   <MarkShape name={lane.held ? 'held' : 'silent'} />
@@ -133,7 +138,10 @@ function Line({ x, bottom, words, ms }: { x: number; bottom: number; words: stri
     <>
       <path d={`M${x} 8V${bottom + 4}`} className="stroke-stamp" strokeWidth="2" />
       <text x={x + 6} y="17" className="fill-stamp text-[12px] font-bold">
-        {words} <tspan className="mono fill-ink2 font-normal">{Math.round(ms)} ms</tspan>
+        {words}
+        <tspan dx="6" className="mono fill-ink2 font-normal">
+          {Math.round(ms)} ms
+        </tspan>
       </text>
     </>
   );

@@ -83,11 +83,7 @@ function RulingForm({
   const [description, setDescription] = useState(item.ruling?.description ?? '');
   return (
     <Section title="Ruling">
-      {item.ruling && (
-        <p className="mb-2 text-ink2">
-          By {item.ruling.by === 'person' ? (item.ruling.person ?? 'a person') : 'the catalogue'}: {item.ruling.reason}
-        </p>
-      )}
+      {item.ruling && <p className="mb-2 text-ink2">Why: {item.ruling.reason}</p>}
       <label className="block">
         Service
         <input className="mt-0.5 mb-2 w-full" value={service} onChange={(event) => setService(event.target.value)} />
