@@ -3,7 +3,7 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', include: ['{core,gate,scanner,server,cli,demo}/**/*.test.ts'] } },
+      { test: { name: 'unit', include: ['{core,gate,scanner,server,web,cli,demo}/**/*.test.ts'] } },
       {
         test: {
           name: 'whole',

@@ -19,7 +19,7 @@ export async function startWorker(config: Config): Promise<{ stop(): Promise<voi
   const db = openPool(config.databaseUrl);
   const catalogue = await loadCatalogue(config.catalogueFile);
   const queue = await RunQueue.open(config.databaseUrl);
-  const current = new Set<AbortController>();
+  const current = new Map<AbortController, Promise<void>>();
   let stopping = false;
 
   const sweep = async () => {
@@ -31,10 +31,15 @@ export async function startWorker(config: Config): Promise<{ stop(): Promise<voi
   await sweep();
 
   async function handle(runId: string): Promise<void> {
+    const controller = new AbortController();
+    const work = stopping ? queue.send(runId) : handleRun(runId, controller);
+    current.set(controller, work);
+    await work.finally(() => current.delete(controller));
+  }
+
+  async function handleRun(runId: string, controller: AbortController): Promise<void> {
     const run = await startRun(db, runId);
     if (!run) return;
-    const controller = new AbortController();
-    current.add(controller);
     let latest: object | undefined;
     const beat = setInterval(() => {
       const told = latest;
@@ -67,7 +72,6 @@ export async function startWorker(config: Config): Promise<{ stop(): Promise<voi
       await finishRun(db, run.id, { state: 'failed', why });
     } finally {
       clearInterval(beat);
-      current.delete(controller);
       await announceRun(run);
     }
   }
@@ -77,7 +81,8 @@ export async function startWorker(config: Config): Promise<{ stop(): Promise<voi
     async stop() {
       stopping = true;
       clearInterval(sweeping);
-      for (const controller of current) controller.abort();
+      for (const controller of current.keys()) controller.abort();
+      await Promise.allSettled(current.values());
       await queue.stop();
       await db.end();
     },

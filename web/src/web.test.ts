@@ -1,0 +1,91 @@
+import type { CheckedCase, CheckedItem } from '@douane/core/check';
+import { describe, expect, it } from 'vitest';
+import { neighbour } from './ui/keys';
+import { lifetimeWords, pathOf } from './ui/parts';
+import { caseWords, lanesOf, servicesOfCases } from './views/check/lanes';
+import { mendFor } from './views/check/mend';
+
+const item = (over: Partial<CheckedItem>): CheckedItem => ({
+  kind: 'request',
+  name: 'image',
+  host: 'ads.localhost',
+  purpose: 'advertising',
+  service: 'Ads',
+  expected: 'hold',
+  verdict: 'slipped',
+  firings: [],
+  ...over,
+});
+const chain = (how: string) => [
+  { url: 'http://site.localhost/', how: 'page' },
+  { url: 'http://ads.localhost/x', how },
+];
+
+describe('how to mend', () => {
+  it.each([
+    ['image in the markup, line 3', '<img data-gate="advertising" data-gate-src="http://ads.localhost/x">'],
+    ['frame in the markup, line 3', '<iframe data-gate="advertising" data-gate-src="http://ads.localhost/x"></iframe>'],
+    [
+      'script in the markup, line 3',
+      '<template data-gate="advertising"><script src="http://ads.localhost/x"></script></template>',
+    ],
+    [
+      'style in the markup, line 3',
+      '<template data-gate="advertising"><link rel="stylesheet" href="http://ads.localhost/x"></template>',
+    ],
+  ])('%s', (how, code) => {
+    expect(mendFor(item({ chain: chain(how) })).code).toBe(code);
+  });
+  it('says to rule an open item first, and gives no code where it cannot know', () => {
+    expect(mendFor(item({ purpose: null }))).toEqual({ words: expect.stringContaining('Rule this item first') });
+    expect(mendFor(item({ chain: [] })).code).toBeUndefined();
+    expect(mendFor(item({ chain: chain('image by script') })).code).toContain('the snippet as it is');
+  });
+});
+
+describe('lanes', () => {
+  const items = [
+    item({ service: 'Till', purpose: 'necessary', verdict: 'cleared' }),
+    item({ service: null, purpose: null, host: 'odd.localhost' }),
+    item({ service: 'Ads', firings: [{ atMs: 5, permitted: false }] }),
+    item({ service: 'Ads', kind: 'cookie', verdict: 'held' }),
+  ];
+  it('gather by service, the necessary last, open items under their host', () => {
+    expect(lanesOf(items).map((lane) => [lane.service, lane.items.length, lane.firings.length, lane.held])).toEqual([
+      ['Ads', 2, 1, true],
+      ['Open: odd.localhost', 1, 0, false],
+      ['Till', 1, 0, false],
+    ]);
+    expect(servicesOfCases([{ items }, { items: [] }] as unknown as CheckedCase[])).toHaveLength(3);
+  });
+  it('name cases in words', () => {
+    expect(caseWords({ place: 'US-CA', choice: 'none', signals: ['gpc'] })).toBe('US-CA, no choice, GPC');
+    expect(caseWords({ place: '', choice: 'only:embedded', signals: [] })).toBe('unknown place, only embedded');
+  });
+});
+
+it.each([
+  [null, 'session'],
+  [undefined, ''],
+  [59, '59 s'],
+  [3600, '1 h'],
+  [63_072_000, '2 y'],
+])('tells a lifetime of %s as %j', (seconds, words) => {
+  expect(lifetimeWords(seconds)).toBe(words);
+});
+
+it('shows what differs of an address, and any text that is none as it is', () => {
+  expect(pathOf('http://a.localhost:1/b?c=d#e')).toBe('/b?c=d');
+  expect(pathOf('<b>')).toBe('<b>');
+});
+
+it('moves through a list and stays at its ends', () => {
+  const list = ['a', 'b', 'c'];
+  expect([
+    neighbour(list, undefined, 1),
+    neighbour(list, 'b', 1),
+    neighbour(list, 'c', 1),
+    neighbour(list, 'a', -1),
+  ]).toEqual(['a', 'c', 'c', 'a']);
+  expect(neighbour([], undefined, 1)).toBeUndefined();
+});
