@@ -69,6 +69,7 @@ export class Visitor {
       settleTimeoutMs,
       maxDocumentBytes,
     });
+    context.on('request', (request) => watch.alsoSeen(request.url(), request.resourceType()));
     page.on('dialog', (dialog) => {
       visitor.problems.push(`showed a dialog (${dialog.type()}): ${dialog.message().slice(0, 200)}`);
       dialog.dismiss().catch(() => {}); // gone with its page

@@ -1,7 +1,18 @@
+/** What hooks tell of: things stored, and images, whose script the protocol forgets. */
+export const REPORTED = [
+  'cookie',
+  'local-storage',
+  'session-storage',
+  'indexed-db',
+  'cache-storage',
+  'service-worker',
+  'image',
+] as const;
+
 /** What the hooks in the page report. The page can forge it, so it is read as hostile text. */
 export interface HookReport {
-  what: 'cookie' | 'local-storage' | 'session-storage' | 'image';
-  /** Cookie line as written, the storage key, or the address given to an image. */
+  what: (typeof REPORTED)[number];
+  /** Cookie line as written, the key or name of what was stored, or the address given to an image. */
   text: string;
   host: string;
   /** Milliseconds since 1970. */
@@ -40,6 +51,40 @@ export function installHooks(bindingName: string): void {
       },
     });
   }
+  // Written to the same jar, but asynchronously and in parts; told as the line that would have set it.
+  const store = (globalThis as { CookieStore?: { prototype: { set: (...args: unknown[]) => Promise<void> } } })
+    .CookieStore;
+  if (store) {
+    const { set } = store.prototype;
+    store.prototype.set = function (this: unknown, ...args: unknown[]) {
+      const done = set.apply(this, args);
+      const given = (args.length > 1 ? { name: args[0], value: args[1] } : (args[0] ?? {})) as Record<string, unknown>;
+      const parts = [`${given.name}=${given.value}`, 'Secure', `SameSite=${given.sameSite ?? 'strict'}`];
+      if (given.domain) parts.push(`Domain=${given.domain}`);
+      if (given.expires) parts.push(`Expires=${new Date(Number(given.expires)).toUTCString()}`);
+      done.then(
+        () => report('cookie', parts.join('; ')),
+        () => {}, // refused, so nothing was stored
+      );
+      return done;
+    };
+  }
+
+  // Missing where the page is no secure context.
+  const wrap = (owner: object | undefined, method: string, what: string) => {
+    if (!owner) return;
+    const methods = owner as Record<string, (...args: unknown[]) => unknown>;
+    const own = methods[method];
+    if (!own) return;
+    methods[method] = function (this: unknown, ...args: unknown[]) {
+      report(what, String(args[0]));
+      return own.apply(this, args);
+    };
+  };
+  wrap(globalThis.IDBFactory?.prototype, 'open', 'indexed-db');
+  wrap(globalThis.CacheStorage?.prototype, 'open', 'cache-storage');
+  wrap(globalThis.ServiceWorkerContainer?.prototype, 'register', 'service-worker');
+
   // The browser fetches an image a moment after its address is set and has then forgotten which script did it.
   const src = Object.getOwnPropertyDescriptor(HTMLImageElement.prototype, 'src');
   if (src?.set) {

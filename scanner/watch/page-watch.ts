@@ -1,9 +1,9 @@
 import { randomBytes } from 'node:crypto';
-import { type ChainLink, type Observation, partyOf } from '@douane/core/observe';
+import { type ChainLink, type ItemKind, type Observation, partyOf, type RequestKind } from '@douane/core/observe';
 import type { CDPSession, Page } from 'playwright-core';
 import type { VisitClock } from './clock';
 import { cookieFacts } from './cookies';
-import { type HookReport, installHooks } from './hooks';
+import { type HookReport, installHooks, REPORTED } from './hooks';
 import { RequestBook, type SeenRequest } from './requests';
 
 /** Observations kept of one page; a page that writes ten thousand keys does not fill the memory. */
@@ -20,7 +20,7 @@ export interface WatchOptions {
 type OnPage<T> = T & { page: string };
 
 interface StorageWrite {
-  kind: 'local-storage' | 'session-storage';
+  kind: Exclude<ItemKind, 'cookie' | 'request'>;
   name: string;
   host: string;
   wall: number;
@@ -35,6 +35,7 @@ export class PageWatch {
   tooLarge = false;
   private reports: OnPage<HookReport>[] = [];
   private storageEvents: OnPage<{ kind: StorageWrite['kind']; name: string; host: string; wall: number }>[] = [];
+  private workerRequests: OnPage<{ url: string; kind: RequestKind; wall: number }>[] = [];
   private documentBytes = 0;
 
   private constructor(
@@ -58,6 +59,13 @@ export class PageWatch {
     await cdp.send('Runtime.addBinding', { name: binding });
     await cdp.send('Page.addScriptToEvaluateOnNewDocument', { source: `(${installHooks})('${binding}')` });
     return watch;
+  }
+
+  /** A request that the driver tells of; workers have sessions of their own, which only it follows. */
+  alsoSeen(url: string, resourceType: string): void {
+    if (!/^https?:/i.test(url) || this.workerRequests.length >= MOST_REPORTS) return;
+    const kind = resourceType === 'script' ? 'script' : 'fetch';
+    this.workerRequests.push({ url, kind, wall: Date.now(), page: this.requests.currentPage });
   }
 
   private listen(binding: string): void {
@@ -120,6 +128,7 @@ export class PageWatch {
     this.requests = new RequestBook(this.mainFrameId);
     this.reports = [];
     this.storageEvents = [];
+    this.workerRequests = [];
     this.tooLarge = false;
     this.options.clock.reset();
   }
@@ -131,6 +140,18 @@ export class PageWatch {
     for (const request of this.requests.all) {
       if (!request.left || request.kind === 'preflight') continue;
       seen.push(...this.ofRequest(request, asked ?? request.page));
+    }
+    for (const { url, kind, wall, page } of this.workerRequests) {
+      if (this.requests.knows(url)) continue;
+      const { hostname: host } = new URL(url);
+      const party = this.party(host, asked ?? page);
+      if (party === 'first') continue;
+      const chain = [
+        { url: page, how: 'page' },
+        { url, how: `${kind} by a worker` },
+      ];
+      const atMs = this.options.clock.fromWall(wall);
+      seen.push({ kind: 'request', name: kind, host, party, page: asked ?? page, url, chain, atMs });
     }
     for (const report of this.reports)
       if (report.what === 'cookie') seen.push(...this.ofScriptCookie(report, asked ?? report.page));
@@ -185,7 +206,7 @@ export class PageWatch {
     const writes: OnPage<StorageWrite>[] = [];
     const told = new Set<string>();
     for (const { what, text, host, at, stack, page } of this.reports) {
-      if (what !== 'local-storage' && what !== 'session-storage') continue;
+      if (what === 'cookie' || what === 'image') continue;
       told.add(`${what}\n${host}\n${text}`);
       writes.push({ kind: what, name: text, host, wall: at, page, ...this.writer(stack) });
     }
@@ -220,7 +241,7 @@ function readReport(payload: string): HookReport | null {
     return null; // forged by the page
   }
   const { what, text, host, at, stack } = data ?? {};
-  const known = what === 'cookie' || what === 'local-storage' || what === 'session-storage' || what === 'image';
+  const known = REPORTED.find((name) => name === what);
   if (!known || typeof text !== 'string' || typeof host !== 'string' || typeof at !== 'number') return null;
-  return { what, text, host, at, stack: typeof stack === 'string' ? stack : '' };
+  return { what: known, text, host, at, stack: typeof stack === 'string' ? stack : '' };
 }

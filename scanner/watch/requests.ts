@@ -138,6 +138,11 @@ export class RequestBook {
     else this.early.add(requestId);
   }
 
+  /** Whether the page's own session told of this address. */
+  knows(url: string): boolean {
+    return this.byUrl.has(url);
+  }
+
   /** Requests still under way. */
   open(): number {
     let count = 0;
