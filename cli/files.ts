@@ -1,14 +1,19 @@
 import { readFile, writeFile } from 'node:fs/promises';
-import { parseSetupText, type Setup } from '@douane/core/setup';
+import { type Parsed, parseSetupText, parseSignInText, type Setup, type SignIn } from '@douane/core/setup';
 import type { Resolve } from '@douane/scanner';
 import { Refused } from './say';
 
 /** Reads a setup file; every field at fault is named in the refusal. */
-export async function readSetup(file: string): Promise<Setup> {
+export const readSetup = (file: string): Promise<Setup> => readFileAs(file, parseSetupText);
+
+/** Reads a recipe for signing in. */
+export const readSignIn = (file: string): Promise<SignIn> => readFileAs(file, parseSignInText);
+
+async function readFileAs<T>(file: string, parse: (text: string) => Parsed<T>): Promise<T> {
   const text = await readFile(file, 'utf8').catch((cause) => {
     throw new Refused(`${file} cannot be read: ${cause.code === 'ENOENT' ? 'there is no such file' : cause.message}`);
   });
-  const parsed = parseSetupText(text);
+  const parsed = parse(text);
   if (parsed.ok) return parsed.value;
   const [first, ...more] = parsed.problems.map(({ path, message }) => (path ? `${path}: ${message}` : message));
   throw new Refused(

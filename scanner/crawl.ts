@@ -1,9 +1,12 @@
 import { type Classifier, firstOf, type Ruling } from '@douane/core/classify';
 import { foldObservations, type Item, type Observation } from '@douane/core/observe';
+import type { SignIn } from '@douane/core/setup';
 import { launchBrowser, type Resolve } from './browser';
 import { isPageOf, linksOf } from './find-pages';
 import { assertTarget } from './guard';
-import { Visitor } from './visitor';
+import type { HarEntry } from './har';
+import { signIn } from './sign-in';
+import { Visitor, type VisitorOptions } from './visitor';
 
 export interface ScanOptions {
   /** Most pages to visit. */
@@ -17,6 +20,10 @@ export interface ScanOptions {
   /** Pages visited side by side. */
   parallel?: number;
   loadTimeoutMs?: number;
+  /** Recipe for pages behind a login. */
+  signIn?: SignIn;
+  /** Called with the requests of each page, for a HAR. */
+  onHar?: (entries: HarEntry[]) => void;
   signal?: AbortSignal;
   /** Called after each page. */
   onProgress?: (progress: ScanProgress) => void;
@@ -77,6 +84,7 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
   const current = new Set<string>();
   let host = start.host;
   let taken = 0;
+  let storageState: VisitorOptions['storageState'];
 
   const tell = () => {
     const items = foldObservations(observations).length;
@@ -107,9 +115,11 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
       }
       await visitor.leave();
       if (page.outcome !== 'skipped') observations.push(...visitor.observations(url));
+      options.onHar?.(visitor.har(url));
       page.seconds = (Date.now() - begin) / 1000;
       pages.push(page);
-      if (page.outcome !== 'ok' || visitor.broken) return false;
+      // One who is signed in cannot be made new by clearing; a new one begins signed in.
+      if (page.outcome !== 'ok' || visitor.broken || storageState) return false;
     } finally {
       for (const what of visitor.problems) problems.push({ page: url, what });
     }
@@ -124,7 +134,19 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
     waiting.push(link);
   }
 
+  async function signInOnce(recipe: SignIn): Promise<void> {
+    const visitor = await Visitor.open(running.browser, options);
+    try {
+      await signIn(visitor, recipe);
+      storageState = await visitor.context.storageState();
+      observations.push(...visitor.observations());
+    } finally {
+      await visitor.close();
+    }
+  }
+
   try {
+    if (options.signIn) await signInOnce(options.signIn);
     // A lane keeps its visitor, since a new one costs a browser process; after trouble it takes a new one.
     const lane = async () => {
       let visitor: Visitor | null = null;
@@ -139,7 +161,7 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
         current.add(url);
         let fit = false;
         try {
-          visitor ??= await Visitor.open(running.browser, options);
+          visitor ??= await Visitor.open(running.browser, { ...options, storageState });
           fit = await visitOne(visitor, url);
         } catch (cause) {
           // The browser itself failed on this page; the scan goes on without it.

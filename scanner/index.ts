@@ -8,6 +8,7 @@ export {
   scanSite,
 } from './crawl';
 export { assertTarget } from './guard';
+export { type HarEntry, harOf } from './har';
 export { type GatePlace, type LookedPage, type LookReport, lookForGate } from './look';
 export { CannotRun } from './problems';
 export { type CheckOptions, runCheck } from './run-check';

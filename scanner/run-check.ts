@@ -19,6 +19,7 @@ import { launchBrowser, type Resolve } from './browser';
 import { makeChoice } from './consent-acts';
 import { findPages } from './find-pages';
 import { assertTarget } from './guard';
+import type { HarEntry } from './har';
 import { pause, Visitor } from './visitor';
 import type { SeenRequest } from './watch/requests';
 
@@ -33,6 +34,8 @@ export interface CheckOptions {
   /** Knows items that the setup does not. */
   catalogue?: Classifier;
   parallel?: number;
+  /** Called with the requests of each case, for a HAR. */
+  onHar?: (visitorCase: VisitorCase, entries: HarEntry[]) => void;
   signal?: AbortSignal;
   onProgress?: (progress: { done: number; of: number; current: string[] }) => void;
 }
@@ -69,7 +72,7 @@ export async function runCheck(target: string, setup: Setup, options: CheckOptio
       for (let next = waiting.shift(); next && !signal?.aborted; next = waiting.shift()) {
         current.add(next.id);
         tell();
-        const visit = await visitCase(running.browser, next, pages, setup, classify, signal);
+        const visit = await visitCase(running.browser, next, pages, setup, classify, options);
         done.set(next, visit.checked);
         version ??= visit.version;
         current.delete(next.id);
@@ -100,7 +103,7 @@ async function visitCase(
   pages: string[],
   setup: Setup,
   classify: Classifier,
-  signal?: AbortSignal,
+  { signal, onHar }: CheckOptions,
 ): Promise<{ checked: CheckedCase; version: number | null }> {
   const gpc = visitorCase.signals.includes('gpc');
   const problems: string[] = [];
@@ -142,6 +145,7 @@ async function visitCase(
     }
     recordId = await keptRecord(visitor);
     await visitor.leave();
+    onHar?.(visitorCase, visitor.har(visitorCase.id));
     const recorded = records(visitor, setup).map(({ request, purposes, gpc: inSight }) => ({
       atMs: visitor.clock.fromMonotonic(request.answeredAt ?? request.sentAt),
       clickedAtMs: visitor.clock.fromMonotonic(request.sentAt),

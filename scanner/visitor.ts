@@ -1,5 +1,6 @@
 import type { Observation } from '@douane/core/observe';
 import type { Browser, BrowserContext, Page } from 'playwright-core';
+import { type HarEntry, harEntries } from './har';
 import { VisitClock } from './watch/clock';
 import { PageWatch } from './watch/page-watch';
 
@@ -8,6 +9,8 @@ export interface VisitorOptions {
   /** Script that runs in every frame before the page's own. */
   initScript?: string;
   headers?: Record<string, string>;
+  /** Cookies and local storage to begin with, as after signing in. */
+  storageState?: Awaited<ReturnType<BrowserContext['storageState']>>;
   language?: string;
   /** Whole time for a page to load, in milliseconds. */
   loadTimeoutMs?: number;
@@ -57,6 +60,7 @@ export class Visitor {
       acceptDownloads: false,
       locale: options.language ?? 'en-GB',
       viewport: { width: 1280, height: 800 },
+      ...(options.storageState && { storageState: options.storageState }),
       ...(options.headers && { extraHTTPHeaders: options.headers }),
     });
     if (options.initScript) await context.addInitScript({ content: options.initScript });
@@ -155,6 +159,12 @@ export class Visitor {
   /** What was seen so far; see `PageWatch.observations`. */
   observations(asked?: string): Observation[] {
     return this.watch.observations(asked);
+  }
+
+  /** The visit so far as HAR entries. */
+  har(pageref: string): HarEntry[] {
+    this.watch.requests.settleCookies();
+    return harEntries(this.watch.requests.all, pageref, this.clock);
   }
 
   /** Closing a context whose renderer hangs must not hang the scan. */

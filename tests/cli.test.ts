@@ -1,5 +1,8 @@
 import { spawn } from 'node:child_process';
+import { once } from 'node:events';
 import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { newSetup, type Setup } from '@douane/core/setup';
@@ -96,6 +99,80 @@ describe('douane scan', () => {
   });
 });
 
+describe('douane scan, further', () => {
+  it('writes every request that left as HAR 1.2', async () => {
+    await douane('scan', site(), '--private', '--pages', '1', '--har', file('scan.har'));
+    const { log } = JSON.parse(await readFile(file('scan.har'), 'utf8'));
+    expect(log).toMatchObject({
+      version: '1.2',
+      creator: { name: 'Douane' },
+      browser: { name: 'Chromium' },
+      pages: [{ id: site() }],
+    });
+    const sync = log.entries.find((entry: { request: { url: string } }) => entry.request.url.includes('/sync'));
+    expect(sync).toMatchObject({
+      pageref: site(),
+      request: { method: 'GET', queryString: [{ name: 'to', value: 'copperbarn' }] },
+      response: {
+        status: 302,
+        redirectURL: expect.stringContaining('copperbarn.localhost'),
+        cookies: [{ name: 'adn_uid' }],
+      },
+      timings: { send: -1 },
+    });
+    for (const entry of log.entries) {
+      expect(Number.isNaN(Date.parse(entry.startedDateTime))).toBe(false);
+      expect(entry.time).toBeCloseTo(entry.timings.wait + entry.timings.receive, 3);
+    }
+    expect(
+      new Set(log.entries.map((entry: { request: { url: string } }) => new URL(entry.request.url).hostname)).size,
+    ).toBeGreaterThan(5);
+  });
+
+  it('goes behind a login, and says at which step that failed without telling what was filled in', async () => {
+    const desk = createServer((req, res) => {
+      const inside = /desk=open/.test(req.headers.cookie ?? '');
+      res.setHeader('content-type', 'text/html');
+      if (req.url?.startsWith('/in?')) res.writeHead(302, { 'set-cookie': 'desk=open; HttpOnly', location: '/' });
+      const form =
+        '<form action="/in"><input name="user"><input name="word" type="password"><button>In</button></form>';
+      res.end(
+        `<!doctype html><title>Desk</title>${inside ? '<h1 class="freight">Freight</h1><a href="/loads">loads</a>' : form}`,
+      );
+    }).listen(0, '127.0.0.1');
+    await once(desk, 'listening');
+    const address = `http://desk.localhost:${(desk.address() as AddressInfo).port}/`;
+    const recipe = {
+      address,
+      fields: [
+        { selector: '[name=user]', value: 'ines' },
+        { selector: '[name=word]', value: 'tide-table' },
+      ],
+      submit: 'button',
+      success: '.freight',
+    };
+    await writeFile(file('in.json'), JSON.stringify(recipe));
+    const { code } = await douane(
+      'scan',
+      address,
+      '--private',
+      '--sign-in',
+      file('in.json'),
+      '--json',
+      file('desk.json'),
+    );
+    const report = JSON.parse(await readFile(file('desk.json'), 'utf8'));
+    await writeFile(file('wrong-in.json'), JSON.stringify({ ...recipe, success: '.nowhere' }));
+    const wrong = await douane('scan', address, '--private', '--sign-in', file('wrong-in.json'));
+    desk.close();
+    expect(code).toBe(0);
+    expect(report.pages.map((page: { url: string }) => page.url)).toEqual([address, `${address}loads`]);
+    expect(report.items.map((item: { name: string }) => item.name)).toEqual(['desk']);
+    expect(wrong).toMatchObject({ code: 2, err: expect.stringContaining('signing in: ".nowhere" did not show') });
+    expect(wrong.err + wrong.out).not.toContain('tide-table');
+  });
+});
+
 describe('douane gate', () => {
   it('writes files and snippet', async () => {
     const { code, out } = await douane('gate', '--setup', file('setup.json'), '--out', file('gate'));
@@ -139,6 +216,8 @@ describe('douane check', () => {
       file('check.json'),
       '--junit',
       file('check.xml'),
+      '--har',
+      file('hars'),
     );
     expect(code).toBe(1);
     expect(out).toMatch(/slipped copperbarn\.localhost request image \(advertising\) in: DE none/);
@@ -147,6 +226,7 @@ describe('douane check', () => {
       format: 'douane.check/1',
       cases: [{ id: 'DE none', place: 'DE', choice: 'none', recordedAtMs: null }],
     });
+    expect(await readdir(file('hars'))).toEqual(['DE-none.har']);
     expect(await readFile(file('check.xml'), 'utf8')).toMatch(
       /<testcase [^>]*classname="copperbarn\.localhost"[^>]*>\s*<failure/,
     );

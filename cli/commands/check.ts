@@ -1,5 +1,7 @@
-import { type CheckReport, defaultCases, parseCase, slippedThings } from '@douane/core/check';
-import { runCheck } from '@douane/scanner';
+import { mkdir } from 'node:fs/promises';
+import path from 'node:path';
+import { type CheckReport, defaultCases, parseCase, slippedThings, type VisitorCase } from '@douane/core/check';
+import { type HarEntry, harOf, runCheck } from '@douane/scanner';
 import type { Command } from 'commander';
 import junit from 'junit-report-builder';
 import pc from 'picocolors';
@@ -14,6 +16,7 @@ interface Flags {
   private?: boolean;
   json?: string;
   junit?: string;
+  har?: string;
 }
 
 const many = (value: string, all: string[]) => [...all, value];
@@ -32,6 +35,7 @@ export function checkCommand(program: Command): void {
     .option('--private', 'allow loopback and private addresses')
     .option('--json <file>', 'write the report as JSON; - for standard output')
     .option('--junit <file>', 'write the verdicts as JUnit XML')
+    .option('--har <dir>', 'write the requests of each case as HAR 1.2')
     .action(async (url: string, flags: Flags) => {
       const setup = await readSetup(flags.setup);
       const cases = flags.case.map((text) => {
@@ -41,7 +45,9 @@ export function checkCommand(program: Command): void {
       });
       const controller = new AbortController();
       process.once('SIGINT', () => controller.abort());
+      const hars = new Map<string, HarEntry[]>();
       const report = await runCheck(url, setup, {
+        ...(flags.har && { onHar: (visitor: VisitorCase, entries: HarEntry[]) => hars.set(visitor.id, entries) }),
         cases: cases.length > 0 ? cases : defaultCases(setup),
         most: flags.pages,
         allowPrivate: flags.private ?? false,
@@ -53,6 +59,11 @@ export function checkCommand(program: Command): void {
       if (controller.signal.aborted) throw new Refused('the check was cancelled');
       if (flags.json) await writeOut(flags.json, JSON.stringify(report, null, 2));
       if (flags.junit) await writeOut(flags.junit, asJunit(report));
+      if (flags.har) await mkdir(flags.har, { recursive: true });
+      for (const [id, entries] of hars) {
+        const file = path.join(flags.har!, `${id.replace(/[^\w-]+/g, '-')}.har`);
+        await writeOut(file, JSON.stringify(harOf(entries, report.browser)));
+      }
       if (flags.json !== '-') summary(report);
       process.exitCode = report.summary.slipped > 0 ? 1 : 0;
     });

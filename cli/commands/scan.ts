@@ -1,10 +1,10 @@
 import { catalogueClassifier, shippedCatalogue } from '@douane/core/classify';
-import { type ScanReport, scanSite } from '@douane/scanner';
+import { type HarEntry, harOf, type ScanReport, scanSite } from '@douane/scanner';
 import type { Command } from 'commander';
 import Papa from 'papaparse';
 import pc from 'picocolors';
 import picomatch from 'picomatch';
-import { parseCount, parseResolve, writeOut } from '../files';
+import { parseCount, parseResolve, readSignIn, writeOut } from '../files';
 import { plain, progress, progressDone } from '../say';
 
 interface Flags {
@@ -13,7 +13,9 @@ interface Flags {
   exclude: string[];
   resolve: string[];
   private?: boolean;
+  signIn?: string;
   json?: string;
+  har?: string;
   csv?: string;
 }
 
@@ -30,11 +32,16 @@ export function scanCommand(program: Command): void {
     .option('--resolve <host=address:port>', 'where a host is to be found; may be given again', many, [])
     .option('--private', 'allow loopback and private addresses')
     .option('--json <file>', 'write the report as JSON; - for standard output')
+    .option('--sign-in <file>', 'a recipe for pages behind a login: address, fields, submit, success')
+    .option('--har <file>', 'write all requests as HAR 1.2')
     .option('--csv <file>', 'write the items as CSV; - for standard output')
     .action(async (url: string, flags: Flags) => {
       const controller = new AbortController();
       process.once('SIGINT', () => controller.abort());
+      const entries: HarEntry[] = [];
       const report = await scanSite(url, {
+        ...(flags.signIn && { signIn: await readSignIn(flags.signIn) }),
+        ...(flags.har && { onHar: (more: HarEntry[]) => entries.push(...more) }),
         pages: flags.pages,
         wanted: wantedBy(flags.include, flags.exclude),
         allowPrivate: flags.private ?? false,
@@ -46,6 +53,7 @@ export function scanCommand(program: Command): void {
       });
       progressDone();
       if (flags.json) await writeOut(flags.json, JSON.stringify(report, null, 2));
+      if (flags.har) await writeOut(flags.har, JSON.stringify(harOf(entries, report.browser)));
       if (flags.csv) await writeOut(flags.csv, itemsAsCsv(report));
       if (flags.json !== '-' && flags.csv !== '-') summary(report);
       if (!report.pages.some((page) => page.outcome === 'ok')) process.exitCode = 2;

@@ -18,16 +18,19 @@ export function parseWith<T>(schema: z.ZodType<T>, data: unknown): Parsed<T> {
   return { ok: false, problems };
 }
 
-/** Reads the text of a setup file. A text that is not JSON is one problem with an empty path. */
-export function parseSetupText(text: string): Parsed<Setup> {
+/** Reads the text of a JSON file by a schema. A text that is not JSON is one problem with an empty path. */
+export function parseText<T>(schema: z.ZodType<T>, text: string): Parsed<T> {
   let data: unknown;
   try {
     data = JSON.parse(text);
   } catch (cause) {
     return { ok: false, problems: [{ path: '', message: `not JSON: ${(cause as Error).message}` }] };
   }
-  return parseWith(setupSchema, data);
+  return parseWith(schema, data);
 }
+
+/** Reads the text of a setup file. */
+export const parseSetupText = (text: string): Parsed<Setup> => parseText(setupSchema, text);
 
 /** JSON Schema (draft 2020-12) of the setup file. Rules between fields are not in it; `parseSetupText` has them. */
 export function setupJsonSchema(): object {

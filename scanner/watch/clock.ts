@@ -24,6 +24,11 @@ export class VisitClock {
     return this.zero ? this.zero.monotonic + Date.now() / 1000 - this.zero.wall : 0;
   }
 
+  /** Milliseconds since 1970, from a monotonic time in seconds. */
+  wallOf(seconds: number): number {
+    return this.zero ? (this.zero.wall + seconds - this.zero.monotonic) * 1000 : Date.now();
+  }
+
   /** Milliseconds since the visit began, from milliseconds since 1970. */
   fromWall(milliseconds: number): number {
     return this.zero ? milliseconds - this.zero.wall * 1000 : 0;

@@ -81,7 +81,9 @@ export class PageWatch {
     cdp.on('Network.requestWillBeSentExtraInfo', (event) => this.requests.wentOut(event.requestId));
     cdp.on('Network.responseReceived', (event) => this.requests.answered(event));
     cdp.on('Network.responseReceivedExtraInfo', (event) => this.requests.extraInfo(event));
-    cdp.on('Network.loadingFinished', (event) => this.requests.ended(event.requestId));
+    cdp.on('Network.loadingFinished', (event) =>
+      this.requests.ended(event.requestId, event.timestamp, event.encodedDataLength),
+    );
     cdp.on('Network.loadingFailed', (event) => this.requests.ended(event.requestId));
     cdp.on('Network.webSocketCreated', (event) => this.requests.socketOpened(event, options.clock.monotonicNow()));
     cdp.on('Network.dataReceived', (event) => {

@@ -16,6 +16,13 @@ export interface SeenRequest {
   posted?: string;
   initiator: Protocol.Network.Initiator;
   redirectedFrom?: SeenRequest;
+  endedAt?: number;
+  method: string;
+  requestHeaders: Record<string, string>;
+  responseHeaders?: Record<string, string>;
+  protocol?: string;
+  /** Size of the body as it came. */
+  bytes?: number;
   status?: number;
   mimeType?: string;
   /** It got as far as the network; one that was stopped before never reached anybody. */
@@ -58,6 +65,8 @@ export class RequestBook {
     if (previous && event.redirectResponse) {
       previous.left = true;
       previous.status = event.redirectResponse.status;
+      previous.responseHeaders = event.redirectResponse.headers;
+      previous.protocol = event.redirectResponse.protocol;
       previous.answeredAt = event.timestamp;
       previous.ended = true;
     }
@@ -72,6 +81,8 @@ export class RequestBook {
       page: frameId === this.mainFrameId && kind !== 'document' ? event.documentURL : this.currentPage,
       ...(posted && posted.length <= 4096 && { posted }),
       sentAt: event.timestamp,
+      method: event.request.method,
+      requestHeaders: event.request.headers ?? {},
       frameId,
       documentUrl: event.documentURL,
       initiator: event.initiator,
@@ -98,6 +109,8 @@ export class RequestBook {
       url: event.url,
       kind: 'websocket',
       sentAt,
+      method: 'GET',
+      requestHeaders: {},
       frameId: this.mainFrameId,
       documentUrl: this.currentPage,
       page: this.currentPage,
@@ -114,6 +127,8 @@ export class RequestBook {
     if (!request) return;
     request.left = true; // also where a cache answered: the tag ran
     request.status = event.response.status;
+    request.responseHeaders = event.response.headers;
+    request.protocol = event.response.protocol;
     request.mimeType = event.response.mimeType;
     request.answeredAt = event.timestamp;
   }
@@ -126,9 +141,9 @@ export class RequestBook {
     this.extraLines.set(event.requestId, [...(this.extraLines.get(event.requestId) ?? []), lines]);
   }
 
-  ended(requestId: string): void {
+  ended(requestId: string, at?: number, bytes?: number): void {
     const request = this.hops.get(requestId)?.at(-1);
-    if (request) request.ended = true;
+    if (request) Object.assign(request, { ended: true, endedAt: at, bytes });
   }
 
   /** Told when headers go out; it may come ahead of the request itself. */

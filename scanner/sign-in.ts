@@ -1,0 +1,28 @@
+import type { SignIn } from '@douane/core/setup';
+import { CannotRun } from './problems';
+import type { Visitor } from './visitor';
+
+const WAIT_MS = 10_000;
+
+/** Signs a visitor in. Throws a sentence that names the step at which it failed; never a value that was filled in. */
+export async function signIn(visitor: Visitor, recipe: SignIn): Promise<void> {
+  const arrival = await visitor.goto(recipe.address);
+  if (arrival.outcome !== 'ok') throw new CannotRun(`signing in: ${recipe.address} ${arrival.why}`);
+  const step = async (what: string, act: () => Promise<unknown>) => {
+    await act().catch(() => {
+      throw new CannotRun(`signing in: ${what} within ${WAIT_MS / 1000} s`);
+    });
+  };
+  for (const { selector, value } of recipe.fields) {
+    await step(`no field fits "${selector}"`, () =>
+      visitor.page.locator(selector).first().fill(value, { timeout: WAIT_MS }),
+    );
+  }
+  await step(`"${recipe.submit}" could not be pressed`, () =>
+    visitor.page.locator(recipe.submit).first().click({ timeout: WAIT_MS }),
+  );
+  await step(`"${recipe.success}" did not show`, () =>
+    visitor.page.locator(recipe.success).first().waitFor({ timeout: WAIT_MS }),
+  );
+  await visitor.settle();
+}
