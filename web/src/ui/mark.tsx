@@ -23,13 +23,6 @@ const COLOUR = {
   half: 'text-stamp',
 };
 
-export const VERDICT_WORDS: Record<Verdict, string> = {
-  held: 'held',
-  cleared: 'cleared',
-  slipped: 'slipped',
-  silent: 'silent',
-};
-
 /** The path of a mark in a square of 10, for use inside a larger drawing. */
 export function MarkShape({ name }: { name: MarkName }) {
   switch (DRAWING[name]) {

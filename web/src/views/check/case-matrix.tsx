@@ -1,6 +1,5 @@
 import { type CheckReport, type Verdict, worstVerdict } from '@douane/core/check';
 import clsx from 'clsx';
-import { VERDICT_WORDS } from '../../ui/mark';
 import { caseWords, serviceOf, servicesOfCases } from './lanes';
 
 interface Props {
@@ -61,7 +60,7 @@ export function CaseMatrix({ report, caseId, service, onSelect }: Props) {
                       <button
                         type="button"
                         onClick={() => onSelect(visit.id, name)}
-                        aria-label={`${name}, ${caseWords(visit)}: ${VERDICT_WORDS[verdict]}`}
+                        aria-label={`${name}, ${caseWords(visit)}: ${verdict}`}
                         aria-pressed={chosen}
                         className={clsx('min-h-6 min-w-7 rounded-sm p-0.5', chosen && 'outline-2 outline-stamp')}
                       >
