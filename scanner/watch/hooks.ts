@@ -1,13 +1,7 @@
+import { ITEM_KINDS } from '@douane/core/observe';
+
 /** What hooks tell of: things stored, and images, whose script the protocol forgets. */
-export const REPORTED = [
-  'cookie',
-  'local-storage',
-  'session-storage',
-  'indexed-db',
-  'cache-storage',
-  'service-worker',
-  'image',
-] as const;
+export const REPORTED = [...ITEM_KINDS.filter((kind) => kind !== 'request'), 'image'] as const;
 
 /** What the hooks in the page report. The page can forge it, so it is read as hostile text. */
 export interface HookReport {

@@ -1,4 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
+import clsx from 'clsx';
+import type { ComponentProps } from 'react';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { type ApiProblem, call } from '../api/client';
@@ -36,36 +38,23 @@ export function NewSite() {
         site changes.
       </Finding>
       <form onSubmit={submit} noValidate>
-        <label htmlFor="address" className="block font-semibold">
-          Address
-        </label>
-        <input
+        <Field
           id="address"
+          label="Address"
+          problem={errors.address?.message}
           autoFocus
           inputMode="url"
           placeholder="https://www.example.org/"
-          className="mono mt-1 w-full"
-          aria-invalid={Boolean(errors.address)}
-          aria-describedby="address-error"
+          className="mono"
           {...register('address')}
         />
-        <p id="address-error" className="min-h-5 text-slipped">
-          {errors.address?.message}
-        </p>
-        <label htmlFor="name" className="mt-2 block font-semibold">
-          Name, as you call it
-        </label>
-        <input
+        <Field
           id="name"
+          label="Name, as you call it"
+          problem={errors.name?.message}
           placeholder="Ferry tickets"
-          className="mt-1 w-full"
-          aria-invalid={Boolean(errors.name)}
-          aria-describedby="name-error"
           {...register('name')}
         />
-        <p id="name-error" className="min-h-5 text-slipped">
-          {errors.name?.message}
-        </p>
         <Trouble error={errors.root} />
         <div className="mt-3 flex gap-2">
           <Button kind="act" type="submit" disabled={isSubmitting}>
@@ -77,5 +66,32 @@ export function NewSite() {
         </div>
       </form>
     </main>
+  );
+}
+
+interface FieldProps extends ComponentProps<'input'> {
+  id: string;
+  label: string;
+  problem: string | undefined;
+}
+
+/** An input with its name above it and what is wrong with it below. */
+function Field({ id, label, problem, className, ...input }: FieldProps) {
+  return (
+    <>
+      <label htmlFor={id} className="mt-2 block font-semibold">
+        {label}
+      </label>
+      <input
+        id={id}
+        className={clsx('mt-1 w-full', className)}
+        aria-invalid={Boolean(problem)}
+        aria-describedby={`${id}-error`}
+        {...input}
+      />
+      <p id={`${id}-error`} className="min-h-5 text-slipped">
+        {problem}
+      </p>
+    </>
   );
 }
