@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { newSetup, rulesOf } from '../setup/index';
-import { decide, parsePlace, placeCode, REGIMES, traceSentence } from './index';
+import { decide, grantedMeanwhile, parsePlace, placeCode, REGIMES, traceSentence } from './index';
 import type { Choice } from './types';
 
 const setup = newSetup({ key: 's', name: 'S', address: 'http://site.localhost/' }, 'http://localhost/g/s');
@@ -58,6 +58,17 @@ describe('decide', () => {
     const decision = go('DE', false, { purposes: older });
     expect(decision.ask).toBe(true);
     expect(decision.granted).toMatchObject({ measurement: true, embedded: false });
+  });
+
+  it('lets only the necessary and a standing yes run while the place is being asked for, even under a lax fallback', () => {
+    const lax = { ...rules, fallback: 'us-ca' };
+    const meanwhile = (choice: Choice | null) => {
+      const granted = grantedMeanwhile(decide(null, { gpc: false }, choice, lax), choice);
+      return ids.filter((id) => granted[id]);
+    };
+    expect(decide(null, { gpc: false }, null, lax).granted.measurement).toBe(true);
+    expect(meanwhile(null)).toEqual(['necessary']);
+    expect(meanwhile({ purposes: { measurement: true, advertising: false } })).toEqual(['necessary', 'measurement']);
   });
 
   it('says every step in a sentence', () => {

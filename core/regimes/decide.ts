@@ -47,6 +47,15 @@ export function decide(place: Place | null, signals: Signals, choice: Choice | n
   return decision;
 }
 
+/**
+ * What may run while the visitor's place is still being asked for, from a decision made without it: the necessary, and
+ * what the visitor said yes to. A fallback that lets things run does not count yet, since the place may forbid them.
+ */
+export function grantedMeanwhile({ granted, modes }: Decision, choice: Choice | null): Record<string, boolean> {
+  const certain = (id: string) => modes[id] === 'none' || choice?.purposes[id] === true;
+  return Object.fromEntries(Object.keys(granted).map((id) => [id, granted[id]! && certain(id)]));
+}
+
 /** The regimes that apply. A country whose state is unknown falls under every served state of it, as the safe reading. */
 function regimesFor(place: Place | null, rules: Rules, trace: TraceStep[]): RegimeRule[] {
   const code = placeCode(place);

@@ -1,6 +1,6 @@
 import type { Method } from '@douane/core/consent';
 import type { Decision, Place } from '@douane/core/regimes';
-import { decide } from '@douane/core/regimes/decide';
+import { decide, grantedMeanwhile } from '@douane/core/regimes/decide';
 import { placeCode } from '@douane/core/regimes/place';
 import type { BannerContent, BannerOptions, GateConfig, VisitOverride } from '../types';
 import { showButton } from './button';
@@ -36,12 +36,7 @@ function start(config: GateConfig): void {
 
   function apply(pending = false): void {
     decision = decide(place, signals, choice, config.rules);
-    const { granted } = decision;
-    // Until the place is known only what the visitor said yes to, or what is necessary, may run.
-    const certain = (id: string) => decision.modes[id] === 'none' || choice?.purposes[id] === true;
-    permits.grant(
-      pending ? Object.fromEntries(Object.keys(granted).map((id) => [id, granted[id]! && certain(id)])) : granted,
-    );
+    permits.grant(pending ? grantedMeanwhile(decision, choice) : decision.granted);
     releaseMarked(permits);
   }
 
