@@ -1,4 +1,5 @@
 import type { LogEntry } from './log';
+import { SHOP_HOST } from './shop/site';
 import { TICKET_SITE } from './world';
 
 /** The kinds of request that the stand-ins' paths stand for. */
@@ -17,33 +18,46 @@ export function requestOf({ host, path }: LogEntry): string {
   return `${host} ${KIND_OF_PATH.find(([pattern]) => pattern.test(path))![1]}`;
 }
 
-/** What the stand-ins' scripts write into a page, by their own recipe: kind, name, host. */
-const WRITTEN_BY_SCRIPTS: [string, string, string][] = [
-  ['cookie', '_ogs', TICKET_SITE.host],
-  ['cookie', '_ogv', TICKET_SITE.host],
-  ['cookie', 'bfx_s', TICKET_SITE.host],
-  ['cookie', 'qc_open', TICKET_SITE.host],
-  ['local-storage', 'adn.last', TICKET_SITE.host],
-  ['local-storage', 'og.queue', TICKET_SITE.host],
-  ['local-storage', 'rp.volume', 'reelpier.localhost'],
-  ['session-storage', 'bfx.session', TICKET_SITE.host],
-];
+/** What the stand-ins' scripts write into a page, by their own recipe: kind and name. */
+const WRITTEN_INTO_PAGE: Record<string, [string, string][]> = {
+  '/og.js': [
+    ['cookie', '_ogs'],
+    ['cookie', '_ogv'],
+    ['local-storage', 'og.queue'],
+  ],
+  '/bid.js': [['local-storage', 'adn.last']],
+  '/rec.js': [
+    ['cookie', 'bfx_s'],
+    ['session-storage', 'bfx.session'],
+  ],
+  '/chat.js': [['cookie', 'qc_open']],
+  '/w.js': [['cookie', 'sm_w']],
+};
 
-/** Cookies that the ticket site's own server sets. */
-const SET_BY_SITE = ['ssf_session', 'ssf_lang', 'ssf_basket'];
+/** What a stand-in's script writes inside its own frame. */
+const WRITTEN_INTO_FRAME: Record<string, [string, string][]> = { '/player.js': [['local-storage', 'rp.volume']] };
+
+/** Cookies that the sites' own servers set. */
+const SET_BY_SITE = (site: string) =>
+  SHOP_HOST.test(site)
+    ? ['pl_session']
+    : site.endsWith(TICKET_SITE.host)
+      ? ['ssf_session', 'ssf_lang', 'ssf_basket']
+      : [];
 
 /**
- * All that a scan of the whole ticket site, without a gate, ought to find: what reached the third parties and what they
+ * All that a scan of the whole of a site, without a gate, ought to find: what reached the third parties and what they
  * set, by their log, and what scripts and site write, by their recipe. Each as `kind name host`.
  */
-export function truthOf(log: readonly LogEntry[]): Set<string> {
+export function truthOf(log: readonly LogEntry[], site: string = TICKET_SITE.host): Set<string> {
   const truth = new Set<string>();
   for (const entry of log) {
     const [host, kind] = requestOf(entry).split(' ');
     truth.add(`request ${kind} ${host}`);
     for (const name of entry.sets) truth.add(`cookie ${name} ${entry.host}`);
+    for (const [what, name] of WRITTEN_INTO_PAGE[entry.path] ?? []) truth.add(`${what} ${name} ${site}`);
+    for (const [what, name] of WRITTEN_INTO_FRAME[entry.path] ?? []) truth.add(`${what} ${name} ${entry.host}`);
   }
-  for (const [kind, name, host] of WRITTEN_BY_SCRIPTS) truth.add(`${kind} ${name} ${host}`);
-  for (const name of SET_BY_SITE) truth.add(`cookie ${name} ${TICKET_SITE.host}`);
+  for (const name of SET_BY_SITE(site)) truth.add(`cookie ${name} ${site}`);
   return truth;
 }

@@ -4,7 +4,8 @@ import path from 'node:path';
 import express, { type Request, type Response } from 'express';
 import { FAULTS, type Fault, type SiteState } from './ferries/faults';
 import { serveTicketSite } from './ferries/site';
-import { VisitLog } from './log';
+import { type LogEntry, VisitLog } from './log';
+import { SHOP_HOST, serveShop } from './shop/site';
 import { thirdParties } from './third-parties/index';
 import type { Answering } from './third-parties/types';
 import { TICKET_SITE } from './world';
@@ -49,25 +50,28 @@ export async function startStandInWeb({ port, root }: { port: number; root: stri
       const fault = FAULTS.find((f) => host === `${f}.${TICKET_SITE.host}`);
       return serveTicketSite(req, res, fault ? { ...state, fault } : state, suffix);
     }
+    const shop = SHOP_HOST.exec(host);
+    if (shop) return serveShop(req, res, Number(shop[1]), suffix);
     if (!party) return res.status(404).send('No such stand-in');
     answer(req, res, party.host, party.answers[req.path]);
   });
 
   function answer(req: Request, res: Response, host: string, how?: (a: Answering) => void) {
-    const at = Date.now();
+    // Noted when it comes, since some answers never end; what it sets is known once the answer's head is out.
+    const entry: LogEntry = {
+      at: Date.now(),
+      host,
+      method: req.method,
+      path: req.path,
+      query: req.originalUrl.split('?')[1] ?? '',
+      cookies: cookiesOf(req),
+      referrer: req.headers.referer ?? '',
+      page: typeof req.query.p === 'string' ? req.query.p : (req.headers.referer ?? ''),
+      sets: [],
+    };
+    log.add(entry);
     res.on('finish', () => {
-      const set = [res.getHeader('set-cookie') ?? []].flat();
-      log.add({
-        at,
-        host,
-        method: req.method,
-        path: req.path,
-        query: req.originalUrl.split('?')[1] ?? '',
-        cookies: cookiesOf(req),
-        referrer: req.headers.referer ?? '',
-        page: typeof req.query.p === 'string' ? req.query.p : (req.headers.referer ?? ''),
-        sets: set.map((line) => String(line).split('=')[0]!),
-      });
+      entry.sets = [res.getHeader('set-cookie') ?? []].flat().map((line) => String(line).split('=')[0]!);
     });
     if (!how) return res.status(404).end();
     how({ req, res, port: suffix, cookies: cookiesOf(req) });

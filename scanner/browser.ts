@@ -24,8 +24,12 @@ export interface RunningBrowser {
   close(): Promise<void>;
 }
 
-/** Debian's wrapper adds flags of its own (`--disable-pings` among them), so the program behind it comes first. */
+/**
+ * The shell without windows first: the same engine for a third of the processor time. Debian's wrapper for the whole
+ * browser adds flags of its own (`--disable-pings` among them), so the program behind it comes before it.
+ */
 const PLACES = [
+  '/usr/lib/chromium/chromium-headless-shell',
   '/usr/lib/chromium/chromium',
   '/usr/bin/chromium',
   '/usr/bin/chromium-browser',

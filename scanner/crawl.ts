@@ -6,7 +6,7 @@ import { isPageOf, linksOf } from './find-pages';
 import { assertTarget } from './guard';
 import type { HarEntry } from './har';
 import { signIn } from './sign-in';
-import { Visitor, type VisitorOptions } from './visitor';
+import { SilentHosts, Visitor, type VisitorOptions } from './visitor';
 
 export interface ScanOptions {
   /** Most pages to visit. */
@@ -68,7 +68,7 @@ export interface ScanReport {
  * isolated context. Pages that fail are listed as such and the scan goes on; cancelling keeps what is there.
  */
 export async function scanSite(target: string, options: ScanOptions = {}): Promise<ScanReport> {
-  const { pages: most = 50, allowPrivate = false, resolve = [], parallel = 4, signal } = options;
+  const { pages: most = 50, allowPrivate = false, resolve = [], parallel = 8, signal } = options;
   const start = await assertTarget(
     target,
     allowPrivate,
@@ -84,6 +84,7 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
   const current = new Set<string>();
   let host = start.host;
   let taken = 0;
+  const silentHosts = new SilentHosts();
   let storageState: VisitorOptions['storageState'];
 
   const tell = () => {
@@ -161,7 +162,7 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
         current.add(url);
         let fit = false;
         try {
-          visitor ??= await Visitor.open(running.browser, { ...options, storageState });
+          visitor ??= await Visitor.open(running.browser, { ...options, storageState, silentHosts });
           fit = await visitOne(visitor, url);
         } catch (cause) {
           // The browser itself failed on this page; the scan goes on without it.

@@ -19,6 +19,24 @@ export interface VisitorOptions {
   /** How long after loading to wait for that at most. */
   settleTimeoutMs?: number;
   maxDocumentBytes?: number;
+  /** Hosts of this scan that do not answer, shared by its visitors. */
+  silentHosts?: SilentHosts;
+}
+
+/** A page taller than this many screens is scrolled no further: some have no end. */
+const MOST_SCREENS = 40;
+
+/** Hosts that did not answer on several pages; nobody waits for them on the next. What is sent to them is still noted. */
+export class SilentHosts {
+  private readonly counts = new Map<string, number>();
+
+  heardNothingOf(host: string): void {
+    this.counts.set(host, (this.counts.get(host) ?? 0) + 1);
+  }
+
+  has(host: string): boolean {
+    return (this.counts.get(host) ?? 0) >= 2;
+  }
 }
 
 export type PageOutcome =
@@ -51,11 +69,12 @@ export class Visitor {
     readonly clock: VisitClock,
     private readonly options: Required<
       Pick<VisitorOptions, 'loadTimeoutMs' | 'quietMs' | 'settleTimeoutMs' | 'maxDocumentBytes'>
-    >,
+    > &
+      Pick<VisitorOptions, 'silentHosts'>,
   ) {}
 
   static async open(browser: Browser, options: VisitorOptions = {}): Promise<Visitor> {
-    const { loadTimeoutMs = 20_000, quietMs = 350, settleTimeoutMs = 4_000, maxDocumentBytes = 10_000_000 } = options;
+    const { loadTimeoutMs = 20_000, quietMs = 350, settleTimeoutMs = 6_000, maxDocumentBytes = 10_000_000 } = options;
     const context = await browser.newContext({
       acceptDownloads: false,
       locale: options.language ?? 'en-GB',
@@ -72,6 +91,7 @@ export class Visitor {
       quietMs,
       settleTimeoutMs,
       maxDocumentBytes,
+      silentHosts: options.silentHosts,
     });
     context.on('request', (request) => watch.alsoSeen(request.url(), request.resourceType()));
     page.on('dialog', (dialog) => {
@@ -95,7 +115,9 @@ export class Visitor {
     const documents = () => this.watch.requests.all.filter((request) => request.kind === 'document');
     try {
       await this.page.goto(url, { waitUntil: 'commit', timeout: this.options.loadTimeoutMs });
-      await this.page.waitForLoadState('load', { timeout: Math.max(1, deadline - Date.now()) });
+      // Not for `load`: one picture that never comes would hold the whole page.
+      await this.page.waitForLoadState('domcontentloaded', { timeout: Math.max(1, deadline - Date.now()) });
+      await this.scrollThrough();
       await this.settle(signal);
     } catch (cause) {
       const message = String((cause as Error).message);
@@ -122,19 +144,37 @@ export class Visitor {
     return { outcome: 'ok', status, finalUrl: this.page.url(), contentType: last?.mimeType ?? '' };
   }
 
-  /** Scrolls to the end, then waits until nothing has been under way for a while, or long enough. */
+  /** Scrolls to the end screen by screen, so that what loads on coming into sight does, wherever it stands. */
+  private async scrollThrough(): Promise<void> {
+    const scroll = async (most: number) => {
+      const painted = () => new Promise((done) => setTimeout(done, 25));
+      for (let i = 0; i < most && scrollY + innerHeight < document.documentElement.scrollHeight - 1; i++) {
+        const before = scrollY;
+        scrollBy({ top: innerHeight * 0.9, behavior: 'instant' });
+        await painted();
+        if (scrollY === before) break;
+      }
+    };
+    // A page may forbid, break or hang scrolling; it is then looked at as it stands.
+    await Promise.race([this.page.evaluate(scroll, MOST_SCREENS).catch(() => {}), pause(3_000)]);
+  }
+
+  /** Waits until nothing has been under way for a while, or long enough; then lists what has not answered. */
   async settle(signal?: AbortSignal): Promise<void> {
-    // A page may forbid or break scrolling; it is then looked at as it stands.
-    await this.page.evaluate(() => window.scrollTo(0, document.documentElement.scrollHeight)).catch(() => {});
+    const silent = this.options.silentHosts;
     const end = Date.now() + this.options.settleTimeoutMs;
     let quietSince = Date.now();
     let known = this.watch.requests.all.length;
     while (Date.now() < end && !signal?.aborted) {
       await pause(40);
       const { requests } = this.watch;
-      if (requests.open() > 0 || requests.all.length !== known) quietSince = Date.now();
+      if (requests.open(silent) > 0 || requests.all.length !== known) quietSince = Date.now();
       known = requests.all.length;
-      if (Date.now() - quietSince >= this.options.quietMs) return;
+      if (Date.now() - quietSince >= this.options.quietMs) break;
+    }
+    for (const host of this.watch.requests.openHosts()) {
+      this.problems.push(`${host} had not answered when the page was left`);
+      silent?.heardNothingOf(host);
     }
   }
 

@@ -1,3 +1,4 @@
+import { RARE_HOSTS } from '../shop/site';
 import { allowCredentials, framed, nothing, pixel, recognise } from './answers';
 import type { Answering, ThirdParty } from './types';
 
@@ -149,6 +150,60 @@ export function thirdParties(script: Script): ThirdParty[] {
         },
       },
     },
+    ...difficult(script),
+  ];
+}
+
+/** Those that make a scan hard: slow, silent, broken, late, and rare. */
+function difficult(script: Script): ThirdParty[] {
+  const withCookie = (name: string) => (a: Answering) => {
+    recognise(a, name);
+    pixel(a);
+  };
+  return [
+    {
+      host: 'slowmill.localhost',
+      name: 'Slowmill surveys',
+      purpose: 'measurement',
+      what: 'A survey whose script takes its time.',
+      answers: {
+        '/w.js': (a) => void setTimeout(() => script('slowmill')(a), 1500),
+        '/t.gif': withCookie('sm_id'),
+      },
+    },
+    {
+      host: 'stillpond.localhost',
+      name: 'Stillpond counters',
+      purpose: 'measurement',
+      what: 'A counter that never answers.',
+      answers: { '/q.gif': () => {} },
+    },
+    {
+      host: 'brokenoar.localhost',
+      name: 'Brokenoar offers',
+      purpose: 'advertising',
+      what: 'An advertiser whose server is down: it breaks off or fails.',
+      answers: {
+        '/b.js': ({ res }) => void res.destroy(),
+        '/e.gif': ({ res }) => void res.status(503).end(),
+      },
+    },
+    {
+      host: 'lateheron.localhost',
+      name: 'Lateheron banners',
+      purpose: 'advertising',
+      what: 'A picture far down the page, fetched when it comes into sight.',
+      answers: { '/px.gif': withCookie('lh_id') },
+    },
+    ...RARE_HOSTS.map(
+      (host): ThirdParty => ({
+        host,
+        name: `Manylarks ${host.split('.')[0]}`,
+        purpose: 'advertising',
+        what: 'A pixel that stands on few pages only.',
+        answers: { '/px.gif': withCookie('lark') },
+      }),
+    ),
   ];
 }
 

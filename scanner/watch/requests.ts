@@ -158,11 +158,19 @@ export class RequestBook {
     return this.byUrl.has(url);
   }
 
-  /** Requests still under way. */
-  open(): number {
-    let count = 0;
-    for (const request of this.all) if (!request.ended && request.kind !== 'websocket') count += 1;
-    return count;
+  /** Requests still under way, those to hosts that are known to be silent left out. */
+  open(silent?: { has(host: string): boolean }): number {
+    return this.stillOpen().filter((request) => !silent?.has(new URL(request.url).host)).length;
+  }
+
+  /** Hosts from which an answer is still to come. */
+  openHosts(): string[] {
+    return [...new Set(this.stillOpen().map((request) => new URL(request.url).host))];
+  }
+
+  /** Sockets and event streams are meant to stay open. */
+  private stillOpen(): SeenRequest[] {
+    return this.all.filter((r) => !r.ended && r.kind !== 'websocket' && !/event-stream/.test(r.mimeType ?? ''));
   }
 
   /** Gives each hop its `Set-Cookie` lines, now that all events are in. */
