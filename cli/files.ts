@@ -1,5 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises';
-import { type Parsed, parseSetupText, parseSignInText, type Setup, type SignIn } from '@douane/core/setup';
+import { parseAddressList, type ScanPlan, scanPlanSchema } from '@douane/core/coverage';
+import { type Parsed, parseSetupText, parseSignInText, parseText, type Setup, type SignIn } from '@douane/core/setup';
 import type { Resolve } from '@douane/scanner';
 import { Refused } from './say';
 
@@ -8,6 +9,17 @@ export const readSetup = (file: string): Promise<Setup> => readFileAs(file, pars
 
 /** Reads a recipe for signing in. */
 export const readSignIn = (file: string): Promise<SignIn> => readFileAs(file, parseSignInText);
+
+/** Reads a scan plan. */
+export const readScanPlan = (file: string): Promise<ScanPlan> =>
+  readFileAs(file, (text) => parseText(scanPlanSchema, text));
+
+/** Reads a list of addresses, plain or as a column of a CSV. */
+export const readList = (file: string): Promise<string[]> =>
+  readFileAs(file, (text) => {
+    const { addresses, problems } = parseAddressList(text);
+    return problems.length > 0 ? { ok: false, problems } : { ok: true, value: addresses };
+  });
 
 async function readFileAs<T>(file: string, parse: (text: string) => Parsed<T>): Promise<T> {
   const text = await readFile(file, 'utf8').catch((cause) => {

@@ -84,6 +84,8 @@ export async function launchBrowser({ allowPrivate, resolve = [] }: BrowserOptio
       '--disable-quic',
       '--no-first-run',
       '--disable-site-isolation-trials',
+      // A page that eats memory ends its own tab, not the machine.
+      '--js-flags=--max-old-space-size=1024',
       `--disable-features=${DISABLED_FEATURES.join(',')}`,
       ...(process.getuid?.() === 0 ? ['--no-sandbox'] : []),
       ...(rules ? [`--host-resolver-rules=${rules}`] : []),

@@ -1,204 +1,322 @@
 import { type Classifier, firstOf, type Ruling } from '@douane/core/classify';
-import { foldObservations, type Item, type Observation } from '@douane/core/observe';
+import { Frontier, pageAddress, type ScanPlan, scanPlanSchema } from '@douane/core/coverage';
+import { type Item, ItemFold, itemKey, type Sign } from '@douane/core/observe';
 import type { SignIn } from '@douane/core/setup';
 import { launchBrowser, type Resolve } from './browser';
-import { isPageOf, linksOf } from './find-pages';
+import { type ChoiceCookie, sayYes, TEST_VISITOR } from './consent-acts';
+import { findDisguises } from './disguises';
 import { assertTarget } from './guard';
 import type { HarEntry } from './har';
+import { readRobots } from './robots';
+import type { PageRecord, ScannedItem, ScannedPage, ScanProgress, ScanReport } from './scan-report';
 import { signIn } from './sign-in';
-import { SilentHosts, Visitor, type VisitorOptions } from './visitor';
+import { readSitemaps } from './sitemaps';
+import { visitPage } from './visit-page';
+import { pause, SilentHosts, Visitor, type VisitorOptions } from './visitor';
 
 export interface ScanOptions {
-  /** Most pages to visit. */
-  pages?: number;
-  /** Whether an address of the site is to be visited. */
-  wanted?: (url: string) => boolean;
+  /** What is visited and as whom; what is absent has the plan's defaults. */
+  plan?: Partial<ScanPlan>;
   allowPrivate?: boolean;
   resolve?: Resolve[];
   ownDomains?: readonly string[];
   classify?: Classifier;
-  /** Pages visited side by side. */
-  parallel?: number;
   loadTimeoutMs?: number;
   /** Recipe for pages behind a login. */
   signIn?: SignIn;
-  /** Called with the requests of each page, for a HAR. */
-  onHar?: (entries: HarEntry[]) => void;
+  /** Name server to ask for disguises, `ADDRESS:PORT`; the system's where absent. */
+  nameServer?: string;
+  /** Pages visited before a restart; none of them is visited again. */
+  resume?: readonly PageRecord[];
   signal?: AbortSignal;
-  /** Called after each page. */
+  /** Called with each page as it is done, and waited for. With `keepHar` its requests come along. */
+  onPage?: (record: PageRecord, har: HarEntry[]) => void | Promise<void>;
   onProgress?: (progress: ScanProgress) => void;
 }
 
-export interface ScanProgress {
-  done: number;
-  waiting: number;
-  items: number;
-  current: string[];
-}
-
-export interface ScannedPage {
-  url: string;
-  status: number | null;
-  seconds: number;
-  outcome: 'ok' | 'failed' | 'timed-out' | 'skipped';
-  why?: string;
-}
-
-export interface ScannedItem extends Item {
-  service?: string;
-  purpose: string | null;
-  ruling?: Pick<Ruling, 'by' | 'reason' | 'confidence'>;
-}
-
-/** Format `douane.scan/1`. */
-export interface ScanReport {
-  format: 'douane.scan/1';
-  startedAt: string;
-  seconds: number;
-  target: string;
-  browser: string;
-  cancelled?: boolean;
-  pages: ScannedPage[];
-  items: ScannedItem[];
-  problems: { page: string; what: string }[];
-}
+const LATEST = 12;
 
 /**
- * Walks a site breadth first from `target`, following links to the same host, each page as a new visitor in its own
- * isolated context. Pages that fail are listed as such and the scan goes on; cancelling keeps what is there.
+ * Visits a site as its plan says: from `target` along links and sitemaps, or a list of addresses. Each page is visited
+ * as a new visitor in an isolated context. Pages that fail are listed as such and the scan goes on; cancelling keeps
+ * what is there.
  */
 export async function scanSite(target: string, options: ScanOptions = {}): Promise<ScanReport> {
-  const { pages: most = 50, allowPrivate = false, resolve = [], parallel = 8, signal } = options;
-  const start = await assertTarget(
-    target,
-    allowPrivate,
-    resolve.map((r) => r.host),
-  );
+  const { allowPrivate = false, resolve = [], signal } = options;
+  const plan = scanPlanSchema.parse(options.plan ?? {});
+  const mapped = resolve.map((r) => r.host);
+  for (const url of [target, ...plan.listed.slice(0, 1)]) await assertTarget(url, allowPrivate, mapped);
+  const start = pageAddress(target) ?? target;
   const started = Date.now();
   const running = await launchBrowser({ allowPrivate, resolve });
-  const pages: ScannedPage[] = [];
-  const problems: ScanReport['problems'] = [];
-  const observations: Observation[] = [];
-  const known = new Set<string>([start.href.split('#')[0]!]);
-  const waiting: string[] = [start.href];
-  const current = new Set<string>();
-  let host = start.host;
-  let taken = 0;
-  const silentHosts = new SilentHosts();
-  let storageState: VisitorOptions['storageState'];
-
-  const tell = () => {
-    const items = foldObservations(observations).length;
-    options.onProgress?.({
-      done: pages.length,
-      waiting: Math.min(waiting.length, most - taken),
-      items,
-      current: [...current],
-    });
+  const scan = new Scan(start, plan, options);
+  const fetching = { allowPrivate, resolve, badCertificates: plan.badCertificates, signal };
+  const visiting: VisitorOptions = {
+    ownDomains: options.ownDomains,
+    loadTimeoutMs: options.loadTimeoutMs,
+    language: plan.language,
+    device: plan.device,
+    headers: plan.headers,
+    badCertificates: plan.badCertificates,
+    silentHosts: new SilentHosts(),
   };
-
-  /** Visits one page; says whether the visitor can go on to another. */
-  async function visitOne(visitor: Visitor, url: string): Promise<boolean> {
-    const begin = Date.now();
-    try {
-      const result = await visitor.goto(url, signal);
-      const { status } = result;
-      const page: ScannedPage = { url, status, seconds: 0, outcome: result.outcome };
-      if (result.outcome !== 'ok') page.why = result.why;
-      else {
-        const final = new URL(result.finalUrl);
-        if (pages.length === 0 && taken === 1) host = final.host; // example.org often leads to www.example.org
-        if (final.host !== host)
-          Object.assign(page, { outcome: 'skipped', why: `leads to another site: ${final.host}` });
-        else if (!/html/.test(result.contentType)) {
-          Object.assign(page, { outcome: 'skipped', why: `is ${result.contentType || 'of no type'}, not a page` });
-        } else for (const link of await linksOf(visitor)) follow(link);
-      }
-      await visitor.leave();
-      if (page.outcome !== 'skipped') observations.push(...visitor.observations(url));
-      options.onHar?.(visitor.har(url));
-      page.seconds = (Date.now() - begin) / 1000;
-      pages.push(page);
-      // One who is signed in cannot be made new by clearing; a new one begins signed in.
-      if (page.outcome !== 'ok' || visitor.broken || storageState) return false;
-    } finally {
-      for (const what of visitor.problems) problems.push({ page: url, what });
-    }
-    await visitor.startAfresh();
-    return true;
-  }
-
-  function follow(link: string): void {
-    if (known.size >= most * 20 || !isPageOf(link, `http://${host}`)) return;
-    if (known.has(link) || options.wanted?.(link) === false) return;
-    known.add(link);
-    waiting.push(link);
-  }
-
-  async function signInOnce(recipe: SignIn): Promise<void> {
-    const visitor = await Visitor.open(running.browser, options);
-    try {
-      await signIn(visitor, recipe);
-      storageState = await visitor.context.storageState();
-      observations.push(...visitor.observations());
-    } finally {
-      await visitor.close();
-    }
-  }
-
   try {
-    if (options.signIn) await signInOnce(options.signIn);
-    // A lane keeps its visitor, since a new one costs a browser process; after trouble it takes a new one.
+    if (options.signIn) visiting.storageState = await signInOnce(options.signIn);
+    for (const record of options.resume ?? []) scan.take(record, true);
+
+    const robots = await readRobots(start, fetching);
+    if (!plan.ownSite) {
+      if (robots.problem) scan.problems.push({ page: new URL('/robots.txt', start).href, what: robots.problem });
+      scan.obey(robots.allows, robots.delayMs);
+    }
+    if (plan.listed.length === 0) {
+      scan.frontier.add(start, 0);
+      const usual = new URL('/sitemap.xml', start).href;
+      const [sitemaps] = await Promise.all([
+        plan.sitemaps ? readSitemaps([...new Set([...robots.sitemaps, usual])], fetching) : null,
+        // The start goes ahead alone, since it may lead to another host.
+        visitAll(1, false, 1),
+      ]);
+      if (sitemaps) {
+        scan.sitemaps = sitemaps.pages.length > 0 ? sitemaps.files : 0;
+        scan.problems.push(...sitemaps.problems);
+        for (const page of sitemaps.pages) scan.frontier.add(page, 1);
+      }
+    }
+    await visitAll(plan.parallel, false);
+    if (plan.afterYes && !signal?.aborted) await visitAgainAfterYes();
+  } finally {
+    await running.close();
+  }
+  const disguises = signal?.aborted
+    ? []
+    : await findDisguises(scan.ownHosts(), options.ownDomains ?? [], options.nameServer);
+  return scan.report({
+    startedAt: new Date(started).toISOString(),
+    seconds: (Date.now() - started) / 1000,
+    target,
+    browser: `Chromium ${running.version}`,
+    disguises,
+    classify: options.classify ?? firstOf(),
+  });
+
+  /** A lane keeps its visitor, since a new one costs a browser process; after trouble it takes a new one. */
+  async function visitAll(lanes: number, afterYes: boolean, most = Number.POSITIVE_INFINITY, yes?: ChoiceCookie[]) {
+    let begun = 0;
     const lane = async () => {
       let visitor: Visitor | null = null;
-      while (!signal?.aborted && taken < most) {
-        const url = waiting.shift();
+      while (!signal?.aborted && begun < most) {
+        const url = scan.next(afterYes);
         if (!url) {
-          if (current.size === 0) break;
-          await new Promise((done) => setTimeout(done, 25));
+          if (scan.current.size === 0) break;
+          await pause(25);
           continue;
         }
-        taken += 1;
-        current.add(url);
+        begun += 1;
+        scan.current.add(url);
+        scan.tell();
+        await scan.turn(signal);
         let fit = false;
         try {
-          visitor ??= await Visitor.open(running.browser, { ...options, storageState, silentHosts });
-          fit = await visitOne(visitor, url);
+          visitor ??= await Visitor.open(running.browser, { ...visiting, ...(yes && { initScript: TEST_VISITOR }) });
+          if (yes) await visitor.context.addCookies(yes);
+          const record = await visitPage(visitor, url, {
+            steps: plan.steps,
+            host: scan.host,
+            afterYes,
+            anyHost: plan.listed.length > 0,
+            signal,
+          });
+          // A page that was broken off by a cancel was not visited; a later scan is to see it.
+          if (signal?.aborted && record.page.outcome !== 'ok') break;
+          await options.onPage?.(record, plan.keepHar ? visitor.har(url) : []);
+          scan.take(record);
+          // One who is signed in cannot be made new by clearing; a new one begins signed in.
+          fit = record.page.outcome === 'ok' && !visitor.broken && !visiting.storageState;
+          if (fit) await visitor.startAfresh();
         } catch (cause) {
           // The browser itself failed on this page; the scan goes on without it.
-          pages.push({
-            url,
-            status: null,
-            seconds: 0,
-            outcome: 'failed',
-            why: String((cause as Error).message).split('\n')[0],
-          });
+          const why = String((cause as Error).message)
+            .split('\n')[0]!
+            .slice(0, 200);
+          const page: ScannedPage = { url, status: null, seconds: 0, outcome: 'failed', why };
+          const nothing = { host: '', links: [], shape: '', items: [], signs: [], problems: [], ownHosts: [] };
+          const record = { page, afterYes, ...nothing };
+          await options.onPage?.(record, []);
+          scan.take(record);
+          fit = false;
         }
         if (!fit) {
           await visitor?.close();
           visitor = null;
         }
-        current.delete(url);
-        tell();
+        scan.current.delete(url);
+        scan.tell();
       }
       await visitor?.close();
     };
-    await Promise.all(Array.from({ length: parallel }, lane));
-  } finally {
-    await running.close();
+    await Promise.all(Array.from({ length: lanes }, lane));
+    scan.current.clear();
   }
-  const classify = options.classify ?? firstOf();
-  return {
-    format: 'douane.scan/1',
-    startedAt: new Date(started).toISOString(),
-    seconds: (Date.now() - started) / 1000,
-    target,
-    browser: `Chromium ${running.version}`,
-    ...(signal?.aborted && { cancelled: true }),
-    pages,
-    items: foldObservations(observations).map((item) => withRuling(item, classify(item))),
-    problems,
-  };
+
+  async function visitAgainAfterYes(): Promise<void> {
+    const visitor = await Visitor.open(running.browser, { ...visiting, initScript: TEST_VISITOR });
+    let yes: ChoiceCookie[];
+    try {
+      yes = await sayYes(visitor, start, signal);
+    } catch (cause) {
+      const what = `nothing could be seen after a yes: ${(cause as Error).message}`;
+      scan.problems.push({ page: start, what });
+      return;
+    } finally {
+      await visitor.close();
+    }
+    scan.visitAgain();
+    await visitAll(plan.parallel, true, Number.POSITIVE_INFINITY, yes);
+  }
+
+  async function signInOnce(recipe: SignIn): Promise<VisitorOptions['storageState']> {
+    const visitor = await Visitor.open(running.browser, visiting);
+    try {
+      await signIn(visitor, recipe);
+      for (const seen of visitor.observations()) scan.fold.add(seen);
+      return await visitor.context.storageState();
+    } finally {
+      await visitor.close();
+    }
+  }
+}
+
+/** What a scan knows so far, added up page by page so that a thousand pages need no more memory than their items. */
+class Scan {
+  readonly frontier: Frontier;
+  readonly fold = new ItemFold();
+  readonly pages: ScannedPage[] = [];
+  readonly problems: { page: string; what: string }[] = [];
+  readonly current = new Set<string>();
+  sitemaps = 0;
+  host: string | null = null;
+  private readonly signs = new Map<string, Sign>();
+  private readonly own = new Map<string, string>();
+  private readonly latest: Item[] = [];
+  private readonly known = new Set<string>();
+  private again: string[] = [];
+  private readonly seenAgain = new Set<string>();
+  private allows: (url: string) => boolean = () => true;
+  private forbidden = 0;
+  private delayMs: number;
+  private nextStart = 0;
+
+  constructor(
+    start: string,
+    private readonly plan: ScanPlan,
+    private readonly options: ScanOptions,
+  ) {
+    this.frontier = new Frontier(plan, new URL(start).host);
+    this.delayMs = plan.delayMs;
+  }
+
+  obey(allows: (url: string) => boolean, delayMs: number): void {
+    this.allows = allows;
+    this.delayMs = Math.max(this.delayMs, delayMs);
+  }
+
+  /** The page to visit next, in the first round or, as somebody who said yes, in the second. */
+  next(afterYes: boolean): string | null {
+    if (afterYes) return this.again.shift() ?? null;
+    for (let url = this.frontier.next(); url; url = this.frontier.next()) {
+      if (this.allows(url)) return url;
+      this.forbidden += 1;
+      this.pages.push({ url, status: null, seconds: 0, outcome: 'skipped', why: 'robots.txt asks not to visit it' });
+    }
+    return null;
+  }
+
+  /** Puts every page that could be visited up for the second round. */
+  visitAgain(): void {
+    this.again = this.pages.filter((p) => p.outcome === 'ok' && !this.seenAgain.has(p.url)).map((p) => p.url);
+  }
+
+  /** Waits until the next page may be started. */
+  async turn(signal?: AbortSignal): Promise<void> {
+    const wait = this.nextStart - Date.now();
+    this.nextStart = Math.max(Date.now(), this.nextStart) + this.delayMs;
+    for (let left = wait; left > 0 && !signal?.aborted; left -= 200) await pause(Math.min(200, left));
+  }
+
+  take(record: PageRecord, before = false): void {
+    const { page, afterYes, items, links, signs, problems, ownHosts, shape, host } = record;
+    if (afterYes) this.seenAgain.add(page.url);
+    else {
+      this.pages.push(page);
+      if (before) this.frontier.alreadyVisited(page.url);
+      if (this.host === null && page.outcome === 'ok') {
+        this.host = host;
+        this.frontier.movedTo(host);
+      }
+      const depth = this.frontier.depthOf(page.url) + 1;
+      for (const link of links) this.frontier.add(link, depth);
+      if (shape) this.frontier.hasShape(page.url, shape);
+    }
+    for (const item of items) {
+      this.fold.addItem(item);
+      const key = itemKey(item);
+      if (this.known.has(key)) continue;
+      this.known.add(key);
+      this.latest.unshift(item);
+    }
+    this.latest.length = Math.min(this.latest.length, LATEST);
+    for (const sign of signs) {
+      const key = `${sign.what}\n${sign.host}\n${sign.name}`;
+      if (!this.signs.has(key)) this.signs.set(key, sign);
+    }
+    for (const what of problems) this.problems.push({ page: page.url, what });
+    for (const own of ownHosts) if (!this.own.has(own)) this.own.set(own, page.url);
+  }
+
+  ownHosts(): { host: string; page: string }[] {
+    return [...this.own].map(([host, page]) => ({ host, page }));
+  }
+
+  tell(): void {
+    const { pages, frontier, again, fold } = this;
+    this.options.onProgress?.({
+      done: pages.length + this.seenAgain.size,
+      waiting: frontier.waiting + again.length,
+      failed: pages.filter((page) => page.outcome === 'failed' || page.outcome === 'timed-out').length,
+      items: fold.size,
+      current: [...this.current],
+      latest: this.latest.map(({ kind, name, host, party }) => ({ kind, name, host, party })),
+    });
+  }
+
+  report(about: {
+    startedAt: string;
+    seconds: number;
+    target: string;
+    browser: string;
+    disguises: Sign[];
+    classify: Classifier;
+  }): ScanReport {
+    const { disguises, classify, ...head } = about;
+    return {
+      format: 'douane.scan/1',
+      ...head,
+      ...(this.options.signal?.aborted && { cancelled: true }),
+      plan: this.plan,
+      pages: this.pages,
+      items: this.fold.items().map((item) => withRuling(item, classify(item))),
+      signs: [...this.signs.values(), ...disguises],
+      coverage: {
+        known: this.frontier.addresses().length,
+        excluded: this.frontier.excluded,
+        sitemaps: this.sitemaps,
+        forbiddenByRobots: this.forbidden,
+        sampled: this.frontier.sampled(),
+      },
+      problems: this.problems,
+    };
+  }
 }
 
 function withRuling(item: Item, ruling: Ruling | null): ScannedItem {

@@ -1,3 +1,4 @@
+import { pageAddress } from '@douane/core/coverage';
 import type { Browser } from 'playwright-core';
 import { CannotRun } from './problems';
 import { Visitor } from './visitor';
@@ -33,13 +34,7 @@ export async function linksOf(visitor: Visitor): Promise<string[]> {
   return visitor.page.evaluate(read).catch(() => []); // a page that navigates away meanwhile has no links to give
 }
 
-/** Files that are no pages; following them would only download. */
-const NO_PAGE =
-  /\.(pdf|zip|gz|tgz|rar|7z|exe|dmg|docx?|xlsx?|pptx?|png|jpe?g|gif|webp|svg|ico|mp[34]|webm|ogg|woff2?|css|js|json|xml)$/i;
-
 /** Whether a link leads to another page of the same host. */
 export function isPageOf(link: string, page: string): boolean {
-  if (!URL.canParse(link)) return false;
-  const url = new URL(link);
-  return url.host === new URL(page).host && /^https?:$/.test(url.protocol) && !NO_PAGE.test(url.pathname);
+  return pageAddress(link) !== null && new URL(link).host === new URL(page).host;
 }

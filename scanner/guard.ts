@@ -5,7 +5,7 @@ import { Server as ProxyServer } from 'proxy-chain';
 import { CannotRun } from './problems';
 
 /** Loopback by definition (RFC 6761 section 6.3), whatever a resolver says. */
-const isLocalName = (host: string) => /(^|\.)localhost\.?$/i.test(host);
+export const isLocalName = (host: string) => /(^|\.)localhost\.?$/i.test(host);
 
 /** Whether an address is a public one: neither loopback, private, link-local, shared, multicast nor reserved. */
 export function isPublicAddress(address: string): boolean {
@@ -65,7 +65,8 @@ const REFUSED = () => ({ statusCode: 403, body: 'private address refused' });
 
 type LookupCallback = (error: Error | null, address: unknown, family?: number) => void;
 
-function publicLookup(host: string, options: { all?: boolean }, callback: LookupCallback): void {
+/** Looks a name up for a connection, and refuses one that leads to a private address. */
+export function publicLookup(host: string, options: { all?: boolean }, callback: LookupCallback): void {
   lookupWithCallback(host, { ...options, all: true }, (error, addresses) => {
     if (error) return callback(error, '');
     if (addresses.some(({ address }) => !isPublicAddress(address))) {

@@ -1,14 +1,8 @@
 export { chromiumPath, type Resolve } from './browser';
-export {
-  type ScannedItem,
-  type ScannedPage,
-  type ScanOptions,
-  type ScanProgress,
-  type ScanReport,
-  scanSite,
-} from './crawl';
+export { type ScanOptions, scanSite } from './crawl';
 export { assertTarget } from './guard';
 export { type HarEntry, harOf } from './har';
 export { type GatePlace, type LookedPage, type LookReport, lookForGate } from './look';
 export { CannotRun } from './problems';
 export { type CheckOptions, runCheck } from './run-check';
+export type { PageRecord, ScannedItem, ScannedPage, ScanProgress, ScanReport } from './scan-report';

@@ -1,5 +1,5 @@
 import type { Observation } from '@douane/core/observe';
-import type { Browser, BrowserContext, Page } from 'playwright-core';
+import { type Browser, type BrowserContext, devices, type Page } from 'playwright-core';
 import { type HarEntry, harEntries } from './har';
 import { VisitClock } from './watch/clock';
 import { PageWatch } from './watch/page-watch';
@@ -12,6 +12,9 @@ export interface VisitorOptions {
   /** Cookies and local storage to begin with, as after signing in. */
   storageState?: Awaited<ReturnType<BrowserContext['storageState']>>;
   language?: string;
+  device?: 'desktop' | 'phone';
+  /** Pages whose certificate is not valid are visited all the same, and told of. */
+  badCertificates?: boolean;
   /** Whole time for a page to load, in milliseconds. */
   loadTimeoutMs?: number;
   /** How long no request may be under way before a page counts as settled. */
@@ -43,6 +46,8 @@ export type PageOutcome =
   | { outcome: 'ok'; status: number; finalUrl: string; contentType: string }
   | { outcome: 'failed' | 'timed-out' | 'skipped'; status: number | null; finalUrl: string; why: string };
 
+const { defaultBrowserType: _, ...PHONE } = devices['Pixel 7']!;
+
 /** What the browser's own error codes mean to a person. */
 const NET_ERRORS: Record<string, string> = {
   ERR_NAME_NOT_RESOLVED: 'the name does not resolve',
@@ -54,6 +59,8 @@ const NET_ERRORS: Record<string, string> = {
   ERR_UNSAFE_PORT: 'browsers visit nothing on that port',
   ERR_TUNNEL_CONNECTION_FAILED: 'the address is private or cannot be reached',
   ERR_CERT_AUTHORITY_INVALID: 'its certificate is not valid',
+  ERR_CERT_COMMON_NAME_INVALID: 'its certificate is for another name',
+  ERR_CERT_DATE_INVALID: 'its certificate has expired',
   ERR_INVALID_REDIRECT: 'it redirects to something that is no web address',
 };
 
@@ -78,7 +85,8 @@ export class Visitor {
     const context = await browser.newContext({
       acceptDownloads: false,
       locale: options.language ?? 'en-GB',
-      viewport: { width: 1280, height: 800 },
+      ...(options.device === 'phone' ? PHONE : { viewport: { width: 1280, height: 800 } }),
+      ...(options.badCertificates && { ignoreHTTPSErrors: true }),
       ...(options.storageState && { storageState: options.storageState }),
       ...(options.headers && { extraHTTPHeaders: options.headers }),
     });
@@ -134,7 +142,9 @@ export class Visitor {
       return {
         outcome: 'failed',
         ...failed,
-        why: code ? (NET_ERRORS[code] ?? code) : message.split('\n')[0]!.slice(0, 200),
+        why: code
+          ? (NET_ERRORS[code] ?? (code.startsWith('ERR_CERT') ? NET_ERRORS.ERR_CERT_AUTHORITY_INVALID! : code))
+          : message.split('\n')[0]!.slice(0, 200),
       };
     }
     const last = documents().at(-1);
@@ -172,8 +182,9 @@ export class Visitor {
       known = requests.all.length;
       if (Date.now() - quietSince >= this.options.quietMs) break;
     }
+    for (const host of this.watch.requests.insecureHosts) this.tell(`the certificate of ${host} is not valid`);
     for (const host of this.watch.requests.openHosts()) {
-      this.problems.push(`${host} had not answered when the page was left`);
+      this.tell(`${host} had not answered when the page was left`);
       silent?.heardNothingOf(host);
     }
   }
@@ -210,6 +221,11 @@ export class Visitor {
   /** Closing a context whose renderer hangs must not hang the scan. */
   async close(): Promise<void> {
     await Promise.race([this.context.close().catch(() => {}), pause(5_000)]);
+  }
+
+  /** Lists a problem, once. */
+  private tell(what: string): void {
+    if (!this.problems.includes(what)) this.problems.push(what);
   }
 
   private tooLargeWords(): string {

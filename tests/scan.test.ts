@@ -136,7 +136,7 @@ describe('a hostile site', () => {
     report = await scanSite(`http://hostile.localhost:${port}/`, {
       allowPrivate: true,
       loadTimeoutMs: 4_000,
-      parallel: 2,
+      plan: { parallel: 2 },
     });
   });
   afterAll(() => {
@@ -183,7 +183,7 @@ it('keeps what is there when it is cancelled', async () => {
   const controller = new AbortController();
   const report = await scanSite(`http://skerrysound.localhost:${web.port}/`, {
     allowPrivate: true,
-    parallel: 1,
+    plan: { parallel: 1 },
     signal: controller.signal,
     onProgress: ({ done }) => done >= 2 && controller.abort(),
   });

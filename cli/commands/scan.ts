@@ -1,14 +1,15 @@
 import { catalogueClassifier, shippedCatalogue } from '@douane/core/classify';
+import { defaultScanPlan, type ScanPlan, scanPlanSchema } from '@douane/core/coverage';
+import { parseWith } from '@douane/core/setup';
 import { type HarEntry, harOf, type ScanReport, scanSite } from '@douane/scanner';
 import type { Command } from 'commander';
 import Papa from 'papaparse';
 import pc from 'picocolors';
-import picomatch from 'picomatch';
-import { parseCount, parseResolve, readSignIn, writeOut } from '../files';
-import { plain, progress, progressDone } from '../say';
+import { parseCount, parseResolve, readList, readScanPlan, readSignIn, writeOut } from '../files';
+import { plain, progress, progressDone, Refused } from '../say';
 
 interface Flags {
-  pages: number;
+  pages?: number;
   include: string[];
   exclude: string[];
   resolve: string[];
@@ -17,6 +18,9 @@ interface Flags {
   json?: string;
   har?: string;
   csv?: string;
+  plan?: string;
+  list?: string;
+  ownSite?: boolean;
 }
 
 const many = (value: string, all: string[]) => [...all, value];
@@ -26,7 +30,10 @@ export function scanCommand(program: Command): void {
     .command('scan')
     .description('visit a site with a real browser and list what it stores and contacts')
     .argument('<url>')
-    .option('--pages <n>', 'most pages to visit', parseCount('--pages'), 50)
+    .option('--pages <n>', 'most pages to visit', parseCount('--pages'))
+    .option('--plan <file>', 'a scan plan as JSON; the options beside it win')
+    .option('--list <file>', 'visit the addresses in this file alone, one per line or in a column of a CSV')
+    .option('--own-site', 'the site is yours, so robots.txt need not be obeyed')
     .option('--include <glob>', 'visit only addresses whose path fits; may be given again', many, [])
     .option('--exclude <glob>', 'leave out addresses whose path fits; may be given again', many, [])
     .option('--resolve <host=address:port>', 'where a host is to be found; may be given again', many, [])
@@ -39,11 +46,11 @@ export function scanCommand(program: Command): void {
       const controller = new AbortController();
       process.once('SIGINT', () => controller.abort());
       const entries: HarEntry[] = [];
+      const plan = await planOf(flags);
       const report = await scanSite(url, {
         ...(flags.signIn && { signIn: await readSignIn(flags.signIn) }),
-        ...(flags.har && { onHar: (more: HarEntry[]) => entries.push(...more) }),
-        pages: flags.pages,
-        wanted: wantedBy(flags.include, flags.exclude),
+        plan,
+        onPage: (_record, har) => void entries.push(...har),
         allowPrivate: flags.private ?? false,
         resolve: flags.resolve.map(parseResolve),
         classify: catalogueClassifier(shippedCatalogue().entries),
@@ -60,14 +67,22 @@ export function scanCommand(program: Command): void {
     });
 }
 
-/** Globs are held against the path and query of an address. */
-function wantedBy(include: string[], exclude: string[]): (url: string) => boolean {
-  const isIn = include.length > 0 ? picomatch(include) : () => true;
-  const isOut = exclude.length > 0 ? picomatch(exclude) : () => false;
-  return (url) => {
-    const { pathname, search } = new URL(url);
-    return isIn(pathname + search) && !isOut(pathname + search);
+/** The plan of a file, or none, with what was given on the command line on top. */
+async function planOf(flags: Flags): Promise<ScanPlan> {
+  const base = flags.plan ? await readScanPlan(flags.plan) : defaultScanPlan();
+  const given = {
+    ...base,
+    ...(flags.pages && { pages: flags.pages }),
+    ...(flags.include.length > 0 && { include: flags.include }),
+    ...(flags.exclude.length > 0 && { exclude: flags.exclude }),
+    ...(flags.list && { listed: await readList(flags.list) }),
+    ...(flags.ownSite && { ownSite: true }),
+    ...(flags.har && { keepHar: true }),
   };
+  const parsed = parseWith(scanPlanSchema, given);
+  if (parsed.ok) return parsed.value;
+  const [first] = parsed.problems;
+  throw new Refused(`--${first!.path.replace(/\[.*/, '')}: ${first!.message}`);
 }
 
 function itemsAsCsv({ items }: ScanReport): string {
@@ -90,7 +105,7 @@ function itemsAsCsv({ items }: ScanReport): string {
   );
 }
 
-function summary({ items, pages, problems, seconds }: ScanReport): void {
+function summary({ items, pages, signs, coverage, problems, seconds }: ScanReport): void {
   for (const { kind, name, host, party, purpose, service } of items) {
     const what = `${kind === 'request' ? `${kind}: ${name}` : `${kind} ${plain(name)}`}`;
     console.log(
@@ -100,6 +115,9 @@ function summary({ items, pages, problems, seconds }: ScanReport): void {
   for (const { url, outcome, why } of pages)
     if (outcome !== 'ok') console.log(pc.yellow(`${outcome}: ${plain(url)} ${why ?? ''}`));
   for (const { page, what } of problems) console.log(pc.yellow(`${plain(page)}: ${plain(what)}`));
+  for (const { words } of signs) console.log(plain(words));
+  for (const { family, visited, left } of coverage.sampled)
+    console.log(pc.yellow(`${plain(family)}: ${visited} visited, ${left} left`));
   const open = items.filter((item) => item.purpose === null).length;
   console.log(`${items.length} items on ${pages.length} pages in ${seconds.toFixed(1)} s; ${open} open`);
 }

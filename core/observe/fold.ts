@@ -6,25 +6,48 @@ export function itemKey(item: { kind: ItemKind; name: string; host: string }): s
 }
 
 /**
- * Adds observations up to items. The longest lifetime seen wins, since that is what a visitor must be told;
- * the chain is that of the first sighting. Order: third parties first, then by host, kind and name.
+ * Adds observations up to items, one after the other. The longest lifetime seen wins, since that is what a visitor must
+ * be told; the chain is that of the first sighting.
  */
-export function foldObservations(observations: Iterable<Observation>): Item[] {
-  const items = new Map<string, Item>();
-  for (const o of observations) {
-    const key = itemKey(o);
-    const known = items.get(key);
-    if (!known) {
-      const { atMs: _at, page, ...rest } = o;
-      items.set(key, { ...rest, pages: [page] });
-      continue;
-    }
-    if (!known.pages.includes(o.page)) known.pages.push(o.page);
-    if (longer(o.lifetimeSeconds, known.lifetimeSeconds)) known.lifetimeSeconds = o.lifetimeSeconds;
-    if (known.chain.length === 0) known.chain = o.chain;
-    known.setBy ??= o.setBy;
+export class ItemFold {
+  private readonly byKey = new Map<string, Item & { pageSet: Set<string> }>();
+
+  add({ atMs: _at, page, afterYes, ...facts }: Observation): void {
+    this.addItem({ ...facts, pages: [page], ...(afterYes && { onlyAfterYes: true }) });
   }
-  return [...items.values()].sort(byConsequence);
+
+  /** Takes in an item that was added up elsewhere, as of one page. */
+  addItem(item: Item): void {
+    const key = itemKey(item);
+    const known = this.byKey.get(key);
+    if (!known) {
+      this.byKey.set(key, { ...item, pageSet: new Set(item.pages) });
+      return;
+    }
+    for (const page of item.pages) known.pageSet.add(page);
+    if (longer(item.lifetimeSeconds, known.lifetimeSeconds)) known.lifetimeSeconds = item.lifetimeSeconds;
+    if (known.chain.length === 0) known.chain = item.chain;
+    known.setBy ??= item.setBy;
+    if (!item.onlyAfterYes) delete known.onlyAfterYes;
+  }
+
+  get size(): number {
+    return this.byKey.size;
+  }
+
+  /** Third parties first, then by host, kind and name. */
+  items(): Item[] {
+    return [...this.byKey.values()]
+      .map(({ pageSet, ...item }) => ({ ...item, pages: [...pageSet] }))
+      .sort(byConsequence);
+  }
+}
+
+/** All observations added up at once; see `ItemFold`. */
+export function foldObservations(observations: Iterable<Observation>): Item[] {
+  const fold = new ItemFold();
+  for (const observation of observations) fold.add(observation);
+  return fold.items();
 }
 
 function longer(a: number | null | undefined, b: number | null | undefined): boolean {
@@ -33,5 +56,7 @@ function longer(a: number | null | undefined, b: number | null | undefined): boo
 
 function byConsequence(a: Item, b: Item): number {
   if (a.party !== b.party) return a.party === 'third' ? -1 : 1;
-  return a.host.localeCompare(b.host) || a.kind.localeCompare(b.kind) || a.name.localeCompare(b.name);
+  return compare(a.host, b.host) || compare(a.kind, b.kind) || compare(a.name, b.name);
 }
+
+const compare = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);

@@ -1,5 +1,14 @@
 import { expect, it } from 'vitest';
-import { foldObservations, type Observation, partyOf, registrableDomain } from './index';
+import {
+  fingerprinting,
+  foldObservations,
+  ItemFold,
+  type Observation,
+  partyOf,
+  refusalWords,
+  registrableDomain,
+  travellingIds,
+} from './index';
 
 const seen = (over: Partial<Observation>): Observation => ({
   kind: 'cookie',
@@ -45,4 +54,72 @@ it('adds up what is the same and keeps apart what is not', () => {
     lifetimeSeconds: 3600,
     chain: [{ url: 'x', how: 'page' }],
   });
+});
+
+it('adds up pages to the same as observations, and knows what only a yes brings', () => {
+  const all = [
+    seen({ lifetimeSeconds: 60 }),
+    seen({ page: 'http://site.localhost/b', afterYes: true }),
+    seen({ name: 'late', afterYes: true }),
+  ];
+  const pages = new ItemFold();
+  for (const observation of all) for (const item of foldObservations([observation])) pages.addItem(item);
+  expect(pages.items()).toEqual(foldObservations(all));
+  expect(pages.items().map((item) => [item.name, item.onlyAfterYes ?? false])).toEqual([
+    ['id', false],
+    ['late', true],
+  ]);
+});
+
+it.each([
+  [
+    'a cookie of one host in the address of another',
+    'uid',
+    'ads.example',
+    'a81f-77c2e9',
+    'https://pool.example/m?u=a81f-77c2e9',
+    true,
+  ],
+  [
+    'also inside a longer value, and encoded',
+    '_v',
+    'site.example',
+    'og.1.x81f77c2e9',
+    'https://m.example/c?d=%7Bid%3Ax81f77c2e9%7D',
+    true,
+  ],
+  [
+    'not to the host itself or its subdomains',
+    'uid',
+    'ads.example',
+    'a81f77c2e9',
+    'https://px.ads.example/?u=a81f77c2e9',
+    false,
+  ],
+  ['no plain words', 'lang', 'site.example', 'english', 'https://m.example/?l=english', false],
+  ['no part of a longer word', 'uid', 'ads.example', 'a81f77c2', 'https://pool.example/?u=a81f77c2e9', false],
+])('identifiers that travel: %s', (_what, name, host, value, url, travels) => {
+  const signs = travellingIds([{ name, host, value }], [{ url, page: 'https://site.example/', chain: [] }]);
+  expect(signs.map((sign) => [sign.name, sign.host])).toEqual(travels ? [[name, new URL(url).hostname]] : []);
+  if (travels) expect(signs[0]!.words).not.toContain(value);
+});
+
+it('takes a script for one that fingerprints by what it reads in sum', () => {
+  const read = (what: string, script: string) => ({ what, script, page: 'https://site.example/', chain: [] });
+  const signs = fingerprinting([
+    read('hardwareConcurrency', 'https://site.example/app.js'),
+    read('canvas', 'https://fp.example/f.js'),
+    ...['hardwareConcurrency', 'deviceMemory', 'plugins', 'maxTouchPoints'].map((what) =>
+      read(what, 'https://dev.example/d.js'),
+    ),
+  ]);
+  expect(signs.map((sign) => [sign.host, sign.words])).toEqual([
+    ['fp.example', 'a script read back what it had drawn'],
+    ['dev.example', 'a script read deviceMemory, hardwareConcurrency, maxTouchPoints, plugins'],
+  ]);
+});
+
+it('says why a cookie was refused, also by a code it does not know', () => {
+  expect(refusalWords(['SameSiteNoneInsecure'])).toBe('it is marked SameSite=None without Secure');
+  expect(refusalWords(['NewReason'])).toContain('NewReason');
 });

@@ -54,6 +54,8 @@ export interface Observation {
   httpOnly?: boolean;
   secure?: boolean;
   sameSite?: 'Strict' | 'Lax' | 'None';
+  /** Seen on a visit by somebody who had said yes to everything. */
+  afterYes?: boolean;
 }
 
 /** What observations of the same thing add up to. */
@@ -71,4 +73,22 @@ export interface Item {
   chain: ChainLink[];
   /** One address that shows the item at work. */
   url?: string;
+  /** Never seen before a choice, only after a yes to everything. */
+  onlyAfterYes?: boolean;
+}
+
+/**
+ * Something worth knowing that is no item of its own: a cookie that the browser refused, an identifier that travels to
+ * another host, a script that reads what tells devices apart, a first-party name that leads to a third party.
+ */
+export interface Sign {
+  what: 'refused-cookie' | 'id-travels' | 'fingerprinting' | 'disguise';
+  /** Host that did it; for a disguise the name in disguise. */
+  host: string;
+  /** Name of the cookie or key, address of the script, or the name that stands behind a disguise. */
+  name: string;
+  /** What happened, in a sentence. */
+  words: string;
+  page: string;
+  chain: ChainLink[];
 }

@@ -1,13 +1,15 @@
 import { ITEM_KINDS } from '@douane/core/observe';
 
-/** What hooks tell of: things stored, and images, whose script the protocol forgets. */
-export const REPORTED = [...ITEM_KINDS.filter((kind) => kind !== 'request'), 'image'] as const;
+/** What hooks tell of: things stored, images, whose script the protocol forgets, and reads that tell devices apart. */
+export const REPORTED = [...ITEM_KINDS.filter((kind) => kind !== 'request'), 'image', 'read'] as const;
 
 /** What the hooks in the page report. The page can forge it, so it is read as hostile text. */
 export interface HookReport {
   what: (typeof REPORTED)[number];
-  /** Cookie line as written, the key or name of what was stored, or the address given to an image. */
+  /** Cookie line as written, the key or name of what was stored, the address given to an image, or what was read. */
   text: string;
+  /** What was stored under a key, cut short. */
+  value?: string;
   host: string;
   /** Milliseconds since 1970. */
   at: number;
@@ -25,12 +27,12 @@ export function installHooks(bindingName: string): void {
   const { timeOrigin } = performance;
   const now = performance.now.bind(performance);
   const stringify = JSON.stringify;
-  const report = (what: string, text: string) => {
+  const report = (what: string, text: string, value?: string) => {
     const limit = Error.stackTraceLimit;
     Error.stackTraceLimit = 12;
     const stack = new Error().stack ?? '';
     Error.stackTraceLimit = limit;
-    send(stringify({ what, text: text.slice(0, 5000), host: location.hostname, at: timeOrigin + now(), stack }));
+    send(stringify({ what, text: text.slice(0, 5000), value, host: location.hostname, at: timeOrigin + now(), stack }));
   };
 
   const cookie = Object.getOwnPropertyDescriptor(Document.prototype, 'cookie');
@@ -94,6 +96,61 @@ export function installHooks(bindingName: string): void {
   const setItem = Storage.prototype.setItem;
   Storage.prototype.setItem = function (key: string, value: string) {
     setItem.call(this, key, value);
-    report(this === window.localStorage ? 'local-storage' : 'session-storage', String(key));
+    report(
+      this === window.localStorage ? 'local-storage' : 'session-storage',
+      String(key),
+      String(value).slice(0, 500),
+    );
   };
+
+  // Reads that tell devices apart. Each is told a few times only: some scripts read in a loop.
+  const told: Record<string, number> = {};
+  const read = (what: string) => {
+    told[what] = (told[what] ?? 0) + 1;
+    if (told[what] <= 5) report('read', what);
+  };
+  const watch = (
+    owner: object | undefined,
+    method: string,
+    what: string,
+    when?: (self: never, args: unknown[]) => boolean,
+  ) => {
+    const own = owner && Object.getOwnPropertyDescriptor(owner, method)?.value;
+    if (typeof own !== 'function') return;
+    (owner as Record<string, unknown>)[method] = function (this: never, ...args: unknown[]) {
+      if (!when || when(this, args)) read(what);
+      return own.apply(this, args);
+    };
+  };
+  // A canvas of a few points is an icon or a colour, not a portrait of the device.
+  const large = ({ width, height }: { width: number; height: number }) => width * height >= 256;
+  watch(HTMLCanvasElement.prototype, 'toDataURL', 'canvas', large);
+  watch(HTMLCanvasElement.prototype, 'toBlob', 'canvas', large);
+  const drawn = (self: { canvas: HTMLCanvasElement }) => large(self.canvas);
+  watch(CanvasRenderingContext2D.prototype, 'getImageData', 'canvas', drawn);
+  const fonts = new Set<string>();
+  watch(
+    CanvasRenderingContext2D.prototype,
+    'measureText',
+    'fonts',
+    (self: { font: string }) => fonts.add(self.font).size > 20,
+  );
+  watch(globalThis.OfflineAudioContext?.prototype, 'startRendering', 'audio');
+  const unmasked = [0x9245, 0x9246];
+  const asksCard = (_: never, args: unknown[]) => unmasked.includes(Number(args[0]));
+  watch(globalThis.WebGLRenderingContext?.prototype, 'getParameter', 'graphics-card', asksCard);
+  watch(globalThis.WebGL2RenderingContext?.prototype, 'getParameter', 'graphics-card', asksCard);
+  watch(globalThis.MediaDevices?.prototype, 'enumerateDevices', 'enumerateDevices');
+  for (const name of ['hardwareConcurrency', 'deviceMemory', 'plugins', 'mimeTypes', 'maxTouchPoints', 'connection']) {
+    const own = Object.getOwnPropertyDescriptor(Navigator.prototype, name);
+    if (!own?.get) continue;
+    const { get } = own;
+    Object.defineProperty(Navigator.prototype, name, {
+      ...own,
+      get(this: Navigator) {
+        read(name);
+        return get.call(this);
+      },
+    });
+  }
 }

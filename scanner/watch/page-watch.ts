@@ -1,5 +1,16 @@
 import { randomBytes } from 'node:crypto';
-import { type ChainLink, type ItemKind, type Observation, partyOf, type RequestKind } from '@douane/core/observe';
+import {
+  type ChainLink,
+  fingerprinting,
+  type ItemKind,
+  type Observation,
+  partyOf,
+  type RequestKind,
+  refusalWords,
+  type Sign,
+  type StoredValue,
+  travellingIds,
+} from '@douane/core/observe';
 import type { CDPSession, Page } from 'playwright-core';
 import type { VisitClock } from './clock';
 import { cookieFacts } from './cookies';
@@ -86,6 +97,9 @@ export class PageWatch {
     );
     cdp.on('Network.loadingFailed', (event) => this.requests.ended(event.requestId));
     cdp.on('Network.webSocketCreated', (event) => this.requests.socketOpened(event, options.clock.monotonicNow()));
+    cdp.on('Network.webSocketWillSendHandshakeRequest', (event) =>
+      this.requests.socketShookHands(event.requestId, event.timestamp),
+    );
     cdp.on('Network.dataReceived', (event) => {
       if (!documents.has(event.requestId)) return;
       this.documentBytes += event.dataLength;
@@ -115,6 +129,48 @@ export class PageWatch {
     cdp.on('DOMStorage.domStorageItemUpdated', (event) => stored(event.storageId, event.key));
   }
 
+  /** What was seen besides items; see `Sign`. */
+  signs(asked?: string): Sign[] {
+    this.requests.settleCookies();
+    const signs: Sign[] = [];
+    const stored: StoredValue[] = [];
+    const keep = (name: string, host: string, value: string) => stored.push({ name, host, value });
+    for (const request of this.requests.all) {
+      const { hostname } = new URL(request.url);
+      for (const line of request.setCookieLines) keep(...namedValue(line, hostname));
+      for (const { line, reasons } of request.refusedCookies) {
+        const [name] = namedValue(line, hostname);
+        const words = `the browser refused the cookie ${name} of ${hostname}: ${refusalWords(reasons)}`;
+        const page = asked ?? request.page;
+        signs.push({
+          what: 'refused-cookie',
+          host: hostname,
+          name,
+          words,
+          page,
+          chain: this.requests.chainOf(request),
+        });
+      }
+    }
+    for (const { what, text, value, host } of this.reports) {
+      if (what === 'cookie') keep(...namedValue(text, host));
+      else if (value) keep(text, host, value);
+    }
+    const sent = this.requests.all
+      .filter((request) => request.left && this.party(new URL(request.url).hostname, request.page) === 'third')
+      .map((request) => ({ url: request.url, page: asked ?? request.page, chain: this.requests.chainOf(request) }));
+    const reads = this.reports
+      .filter((report) => report.what === 'read')
+      .map(({ text, stack, page }) => ({ what: text, page: asked ?? page, ...this.reader(stack, page) }));
+    return [...signs, ...travellingIds(stored, sent), ...fingerprinting(reads)];
+  }
+
+  /** Hosts of the site's own that were contacted. */
+  ownHosts(): string[] {
+    const hosts = this.requests.all.map((r) => new URL(r.url).hostname);
+    return [...new Set(hosts)].filter((host) => this.party(host, this.requests.currentPage) === 'first');
+  }
+
   /** Forgets what was seen and clears what the pages stored, so that the next one is visited as by somebody new. */
   async startAfresh(): Promise<void> {
     const origins = new Set(
@@ -127,6 +183,11 @@ export class PageWatch {
       }
       await this.cdp.send('Storage.clearDataForOrigin', { origin: securityOrigin, storageTypes: 'all' });
     }
+    this.forget();
+  }
+
+  /** Forgets what was seen; what the pages stored stays. */
+  forget(): void {
     this.requests = new RequestBook(this.mainFrameId);
     this.reports = [];
     this.storageEvents = [];
@@ -208,7 +269,7 @@ export class PageWatch {
     const writes: OnPage<StorageWrite>[] = [];
     const told = new Set<string>();
     for (const { what, text, host, at, stack, page } of this.reports) {
-      if (what === 'cookie' || what === 'image') continue;
+      if (what === 'cookie' || what === 'image' || what === 'read') continue;
       told.add(`${what}\n${host}\n${text}`);
       writes.push({ kind: what, name: text, host, wall: at, page, ...this.writer(stack) });
     }
@@ -216,6 +277,11 @@ export class PageWatch {
       if (!told.has(`${event.kind}\n${event.host}\n${event.name}`)) writes.push({ ...event, chain: [] });
     }
     return writes;
+  }
+
+  private reader(stack: string, page: string): { script: string; chain: ChainLink[] } {
+    const { url = page, chain } = this.writer(stack);
+    return { script: url, chain };
   }
 
   private writer(stack: string): { url?: string; chain: ChainLink[] } {
@@ -233,6 +299,14 @@ function scriptIn(stack: string): string | undefined {
   return /(https?:\/\/[^\s)]+?):\d+:\d+/.exec(stack)?.[1];
 }
 
+/** Name, host and value of a cookie line; the host is the one it is sent to. */
+function namedValue(line: string, host: string): [string, string, string] {
+  const first = line.split(';')[0]!;
+  const at = first.indexOf('=');
+  const domain = /;\s*domain=\.?([^;\s]+)/i.exec(line)?.[1]?.toLowerCase();
+  return [first.slice(0, at < 0 ? undefined : at).trim(), domain ?? host, at < 0 ? '' : first.slice(at + 1)];
+}
+
 /** A page can call the binding with anything; `null` where it is no report of ours. */
 function readReport(payload: string): HookReport | null {
   if (payload.length > 20_000) return null;
@@ -242,8 +316,15 @@ function readReport(payload: string): HookReport | null {
   } catch {
     return null; // forged by the page
   }
-  const { what, text, host, at, stack } = data ?? {};
+  const { what, text, value, host, at, stack } = data ?? {};
   const known = REPORTED.find((name) => name === what);
   if (!known || typeof text !== 'string' || typeof host !== 'string' || typeof at !== 'number') return null;
-  return { what: known, text, host, at, stack: typeof stack === 'string' ? stack : '' };
+  return {
+    what: known,
+    text,
+    host,
+    at,
+    stack: typeof stack === 'string' ? stack : '',
+    ...(typeof value === 'string' && { value }),
+  };
 }

@@ -29,7 +29,11 @@ export interface SeenRequest {
   left: boolean;
   ended: boolean;
   setCookieLines: string[];
+  /** Lines that the browser did not take, each with its codes for why. */
+  refusedCookies: { line: string; reasons: string[] }[];
 }
+
+type RefusedCookie = SeenRequest['refusedCookies'][number];
 
 const KINDS: Partial<Record<Protocol.Network.ResourceType, RequestKind | 'preflight'>> = {
   Script: 'script',
@@ -48,11 +52,14 @@ const KINDS: Partial<Record<Protocol.Network.ResourceType, RequestKind | 'prefli
 /** The requests of one page, with who brought each in. */
 export class RequestBook {
   private hops = new Map<string, SeenRequest[]>();
-  private extraLines = new Map<string, string[][]>();
+  private extraLines = new Map<string, { lines: string[]; refused: RefusedCookie[] }[]>();
+  private sockets = new Map<string, SeenRequest>();
   private byUrl = new Map<string, SeenRequest>();
   private early = new Set<string>();
   private imageScripts = new Map<string, string>();
   readonly all: SeenRequest[] = [];
+  /** Hosts that answered with a certificate that is not valid. */
+  readonly insecureHosts = new Set<string>();
   /** Address of the page in the main frame. */
   currentPage = '';
 
@@ -90,6 +97,7 @@ export class RequestBook {
       left: false,
       ended: false,
       setCookieLines: [],
+      refusedCookies: [],
     };
     if (this.early.delete(event.requestId)) request.left = true;
     this.hops.set(event.requestId, [...hops, request]);
@@ -103,7 +111,7 @@ export class RequestBook {
     if (script && this.imageScripts.size < 5000) this.imageScripts.set(address, script);
   }
 
-  /** Sockets are told without a time; `sentAt` is the moment we heard of it, in monotonic seconds. */
+  /** A socket is told without a time; `sentAt`, the moment we heard of it, stands until its handshake tells better. */
   socketOpened(event: Protocol.Network.webSocketCreatedPayload, sentAt: number): void {
     const request: SeenRequest = {
       url: event.url,
@@ -118,8 +126,16 @@ export class RequestBook {
       left: true,
       ended: true,
       setCookieLines: [],
+      refusedCookies: [],
     };
     this.all.push(request);
+    this.sockets.set(event.requestId, request);
+  }
+
+  /** The handshake of a socket went out; `sentAt` in monotonic seconds. */
+  socketShookHands(requestId: string, sentAt: number): void {
+    const socket = this.sockets.get(requestId);
+    if (socket) socket.sentAt = sentAt;
   }
 
   answered(event: Protocol.Network.responseReceivedPayload): void {
@@ -131,14 +147,20 @@ export class RequestBook {
     request.protocol = event.response.protocol;
     request.mimeType = event.response.mimeType;
     request.answeredAt = event.timestamp;
+    if (event.response.securityState === 'insecure' && request.url.startsWith('https:')) {
+      this.insecureHosts.add(new URL(request.url).host);
+    }
   }
 
   /** Raw `Set-Cookie` lines. They come one event per hop, in order, sometimes ahead of the hop itself. */
   extraInfo(event: Protocol.Network.responseReceivedExtraInfoPayload): void {
     const header = Object.entries(event.headers).find(([name]) => name.toLowerCase() === 'set-cookie')?.[1] ?? '';
-    const refused = new Set(event.blockedCookies.map((blocked) => blocked.cookieLine));
-    const lines = header.split('\n').filter((line) => line && !refused.has(line));
-    this.extraLines.set(event.requestId, [...(this.extraLines.get(event.requestId) ?? []), lines]);
+    const refused = event.blockedCookies.map(({ cookieLine, blockedReasons }) => ({
+      line: cookieLine,
+      reasons: blockedReasons,
+    }));
+    const lines = header.split('\n').filter((line) => line && !refused.some((cookie) => cookie.line === line));
+    this.extraLines.set(event.requestId, [...(this.extraLines.get(event.requestId) ?? []), { lines, refused }]);
   }
 
   ended(requestId: string, at?: number, bytes?: number): void {
@@ -178,7 +200,8 @@ export class RequestBook {
     for (const [id, hops] of this.hops) {
       const lines = this.extraLines.get(id) ?? [];
       hops.forEach((hop, i) => {
-        hop.setCookieLines = lines[i] ?? [];
+        hop.setCookieLines = lines[i]?.lines ?? [];
+        hop.refusedCookies = lines[i]?.refused ?? [];
       });
     }
   }

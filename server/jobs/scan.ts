@@ -18,7 +18,7 @@ export async function scanJob(
   // The gate on the site is known without a catalogue: the setup says where it lives.
   const classify: Classifier = firstOf(setupClassifier({ ...site.setup, services: [] }), catalogue);
   const report = await scanSite(site.setup.site.address, {
-    pages: Number(run.options.pages) || 50,
+    plan: { pages: Number(run.options.pages) || 50 },
     allowPrivate: config.allowPrivate,
     ownDomains: site.setup.site.ownDomains,
     classify,

@@ -1,0 +1,120 @@
+import { expect, it } from 'vitest';
+import {
+  defaultScanPlan,
+  Frontier,
+  familyOf,
+  pageAddress,
+  parseAddressList,
+  patternProblem,
+  scanPlanSchema,
+  wantedBy,
+} from './index';
+
+const site = 'https://shop.example';
+const plan = (over: object) => scanPlanSchema.parse(over);
+
+it.each([
+  ['#top is the same page', `${site}/a#top`, 'all', `${site}/a`],
+  ['the order of a query makes no other page', `${site}/a?b=2&a=1`, 'all', `${site}/a?a=1&b=2`],
+  ['a query that makes no page', `${site}/cal?month=3&day=4`, 'none', `${site}/cal`],
+  ['only named parts make a page', `${site}/s?q=mug&session=77`, ['q'], `${site}/s?q=mug`],
+  ['a file is no page', `${site}/a.pdf`, 'all', null],
+  ['a mail address is no page', 'mailto:a@shop.example', 'all', null],
+] as const)('%s', (_what, link, queries, page) => {
+  expect(pageAddress(link, queries as never)).toBe(page);
+});
+
+it.each([
+  ['/shop/red-mug-12?size=2', '/shop/*?size'],
+  ['/2026/11/23/opening', '/*/*/*/opening'],
+  ['/news/what-we-did-today', '/news/*'],
+  ['/about-us', '/about-us'],
+])('%s is of family %s', (path, family) => {
+  expect(familyOf(site + path)).toBe(family);
+});
+
+it('spends a small budget on every kind of page, and says what was left', () => {
+  const frontier = new Frontier(plan({ pages: 8 }), 'shop.example');
+  for (let i = 0; i < 1000; i++) frontier.add(`${site}/calendar?month=${i}`, 1);
+  for (let i = 0; i < 20; i++) frontier.add(`${site}/mug/${i}`, 1);
+  frontier.add(`${site}/privacy`, 1);
+  const order: string[] = [];
+  for (let url = frontier.next(); url; url = frontier.next()) order.push(familyOf(url));
+  expect(order).toHaveLength(8);
+  expect(order.filter((f) => f === '/calendar?month')).toHaveLength(4);
+  expect(order.slice(0, 3)).toEqual(['/calendar?month', '/mug/*', '/privacy']);
+  expect(frontier.sampled().map(({ family, visited, left }) => [family, visited, left])).toEqual([
+    ['/calendar?month', 4, 996],
+    ['/mug/*', 3, 17],
+  ]);
+});
+
+it('keeps to the site, the depth and the patterns, but takes what was listed by hand', () => {
+  const frontier = new Frontier(plan({ depth: 1, exclude: ['/admin/**'] }), 'shop.example');
+  expect(frontier.add('https://other.example/', 1)).toBe(false);
+  expect(frontier.add(`${site}/deep`, 2)).toBe(false);
+  expect(frontier.add(`${site}/admin/users`, 1)).toBe(false);
+  expect(frontier.add(`${site}/a`, 1)).toBe(true);
+  expect(frontier.add(`${site}/a#again`, 1)).toBe(false);
+  expect(frontier.excluded).toBe(1);
+  const listed = new Frontier(plan({ listed: ['https://pay.example/form'] }), 'shop.example');
+  expect(listed.add(`${site}/a`, 1)).toBe(false);
+  expect(listed.next()).toBe('https://pay.example/form');
+  expect(listed.next()).toBe(null);
+});
+
+it('does not visit a page twice after a restart', () => {
+  const frontier = new Frontier(plan({ pages: 3 }), 'shop.example');
+  for (const path of ['/', '/a', '/b', '/c']) frontier.add(site + path, 0);
+  frontier.alreadyVisited(`${site}/`);
+  frontier.alreadyVisited(`${site}/b`);
+  expect([frontier.next(), frontier.next()]).toEqual([`${site}/a`, null]);
+});
+
+it.each([
+  [['/shop/**'], [], '/shop/mugs/red', true],
+  [['/shop/**'], [], '/shop', true],
+  [[], ['/**/print'], '/a/b/print', false],
+  [['/{de,fr}/**'], ['**/*draft*'], '/de/my-draft', false],
+  [['/search?q=*'], [], '/search?q=a', true],
+] as const)('include %j exclude %j: %s is %s', (include, exclude, path, wanted) => {
+  expect(wantedBy(include, exclude)(site + path)).toBe(wanted);
+});
+
+it('refuses patterns that could run for ever, and says why', () => {
+  expect(patternProblem('/+(a|aa)+/**')).toMatch(/groups/);
+  expect(patternProblem('*'.repeat(13))).toMatch(/stars/);
+  const started = performance.now();
+  wantedBy(['*a*a*a*a*a*a*a*a*a*a*a*b'], [])(`${site}/${'a'.repeat(2000)}`);
+  expect(performance.now() - started).toBeLessThan(2000);
+});
+
+it('names each wrong field of a plan', () => {
+  const bad = scanPlanSchema.safeParse({ pages: 0, language: 'x y', listed: ['ftp://a'], steps: [{ do: 'jump' }] });
+  expect(bad.error?.issues.map((issue) => issue.path.join('.'))).toEqual([
+    'pages',
+    'listed.0',
+    'language',
+    'steps.0.do',
+  ]);
+  expect(defaultScanPlan()).toMatchObject({ pages: 100, sitemaps: true, device: 'desktop' });
+});
+
+it.each([
+  [
+    'plain lines, with commas in them',
+    'https://a.example/x,y\nhttps://a.example/z\n\n',
+    ['https://a.example/x,y', 'https://a.example/z'],
+    [],
+  ],
+  [
+    'a CSV with a heading',
+    'title;address\nHome;https://a.example/\n"Two; b";https://a.example/b',
+    ['https://a.example/', 'https://a.example/b'],
+    [],
+  ],
+  ['lines that are no address', 'https://a.example/\nnot this', ['https://a.example/'], ['line 2']],
+])('reads a list of addresses: %s', (_what, text, addresses, wrong) => {
+  const read = parseAddressList(text);
+  expect([read.addresses, read.problems.map((problem) => problem.path)]).toEqual([addresses, wrong]);
+});

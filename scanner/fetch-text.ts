@@ -1,0 +1,107 @@
+import http from 'node:http';
+import https from 'node:https';
+import { createGunzip } from 'node:zlib';
+import type { Resolve } from './browser';
+import { isLocalName, isPublicAddress, publicLookup } from './guard';
+
+export interface FetchOptions {
+  allowPrivate: boolean;
+  resolve?: Resolve[];
+  /** Reading stops after this many bytes, counted after unpacking. */
+  maxBytes: number;
+  timeoutMs?: number;
+  badCertificates?: boolean;
+  signal?: AbortSignal;
+}
+
+export interface Fetched {
+  status: number;
+  url: string;
+  text: string;
+  /** There was more than `maxBytes`. */
+  cut: boolean;
+}
+
+const MOST_REDIRECTS = 5;
+
+/**
+ * Fetches a text file of a site, such as `robots.txt`, outside the browser, under the same rules: private addresses are
+ * refused unless allowed, also after a redirect. Unpacks gzip whether or not the headers tell of it, never beyond the
+ * limit. Throws a sentence for what goes wrong.
+ */
+export async function fetchText(address: string, options: FetchOptions): Promise<Fetched> {
+  let url = new URL(address);
+  for (let hop = 0; hop <= MOST_REDIRECTS; hop++) {
+    const answer = await fetchOnce(url, options);
+    if (!('redirect' in answer)) return { ...answer, url: url.href };
+    url = new URL(answer.redirect, url);
+    if (!/^https?:$/.test(url.protocol)) throw new Error(`redirects to ${url.protocol} addresses`);
+  }
+  throw new Error('redirects in a loop');
+}
+
+type Answer = Omit<Fetched, 'url'> | { redirect: string };
+
+function fetchOnce(url: URL, options: FetchOptions): Promise<Answer> {
+  const { allowPrivate, resolve = [], maxBytes, timeoutMs = 10_000, badCertificates, signal } = options;
+  const bare = url.hostname.replace(/^\[|\]$/g, '');
+  const mapped = resolve.find(({ host }) => host === bare)?.to;
+  const literal = /^[\d.]+$|:/.test(bare);
+  if (!allowPrivate && !mapped && (isLocalName(bare) || (literal && !isPublicAddress(bare)))) {
+    return Promise.reject(new Error('leads to a private address'));
+  }
+  const [, address, port] = /^(.*?)(?::(\d+))?$/.exec(mapped ?? '') ?? [];
+  return new Promise((done, fail) => {
+    const request = (url.protocol === 'https:' ? https : http).request({
+      host: address || (isLocalName(bare) ? '127.0.0.1' : bare),
+      port: port || url.port || undefined,
+      path: url.pathname + url.search,
+      headers: { host: url.host, accept: '*/*', 'user-agent': 'Douane' },
+      servername: literal ? '' : bare,
+      rejectUnauthorized: !badCertificates,
+      ...(!allowPrivate && !mapped && { lookup: publicLookup as never }),
+      ...(signal && { signal }),
+    });
+    const timer = setTimeout(() => request.destroy(new Error(`no answer within ${timeoutMs / 1000} s`)), timeoutMs);
+    const settle = <T>(act: (value: T) => void, value: T) => {
+      clearTimeout(timer);
+      act(value);
+    };
+    request.on('error', (error) => settle(fail, error));
+    request.on('response', (response) => {
+      const { statusCode: status = 0, headers } = response;
+      if (status >= 300 && status < 400 && headers.location) {
+        response.resume();
+        return settle(done, { redirect: headers.location });
+      }
+      const chunks: Buffer[] = [];
+      let bytes = 0;
+      const finish = (cut: boolean) => {
+        request.destroy();
+        const text = Buffer.concat(chunks)
+          .subarray(0, maxBytes)
+          .toString('utf8')
+          .replace(/^\uFEFF/, '');
+        settle(done, { status, text, cut });
+      };
+      const take = (chunk: Buffer) => {
+        chunks.push(chunk);
+        bytes += chunk.length;
+        if (bytes > maxBytes) finish(true);
+      };
+      response.once('readable', () => {
+        const first = response.read() as Buffer | null;
+        if (!first) return finish(false);
+        response.unshift(first);
+        const packed = first[0] === 0x1f && first[1] === 0x8b;
+        // A little packed data can unpack to very much, so it is unpacked in small pieces and counted.
+        const source = packed ? response.pipe(createGunzip({ chunkSize: 16_384 })) : response;
+        source.on('data', take);
+        source.on('end', () => finish(false));
+        source.on('error', (error) => settle(fail, error));
+      });
+      response.on('error', (error) => settle(fail, error));
+    });
+    request.end();
+  });
+}

@@ -1,0 +1,67 @@
+import type { Ruling } from '@douane/core/classify';
+import type { Sampled, ScanPlan } from '@douane/core/coverage';
+import type { Item, Sign } from '@douane/core/observe';
+
+export interface ScanProgress {
+  done: number;
+  waiting: number;
+  failed: number;
+  items: number;
+  current: string[];
+  /** The newest items, the last found first. */
+  latest: Pick<Item, 'kind' | 'name' | 'host' | 'party'>[];
+}
+
+export interface ScannedPage {
+  url: string;
+  status: number | null;
+  seconds: number;
+  outcome: 'ok' | 'failed' | 'timed-out' | 'skipped';
+  why?: string;
+}
+
+export interface ScannedItem extends Item {
+  service?: string;
+  purpose: string | null;
+  ruling?: Pick<Ruling, 'by' | 'reason' | 'confidence'>;
+}
+
+/** All that came of one page; a scan can go on from a list of these after a restart. */
+export interface PageRecord {
+  page: ScannedPage;
+  /** Visited by somebody who had said yes to everything. */
+  afterYes: boolean;
+  /** Host of the site, where this page led there. */
+  host: string;
+  links: string[];
+  shape: string;
+  items: Item[];
+  signs: Sign[];
+  problems: string[];
+  /** Hosts of the site's own that were contacted. */
+  ownHosts: string[];
+}
+
+/** Format `douane.scan/1`. */
+export interface ScanReport {
+  format: 'douane.scan/1';
+  startedAt: string;
+  seconds: number;
+  target: string;
+  browser: string;
+  cancelled?: boolean;
+  plan: ScanPlan;
+  pages: ScannedPage[];
+  items: ScannedItem[];
+  signs: Sign[];
+  /** How much of the site was visited, and what was left. */
+  coverage: {
+    /** Addresses known of, visited or not. */
+    known: number;
+    excluded: number;
+    sitemaps: number;
+    forbiddenByRobots: number;
+    sampled: Sampled[];
+  };
+  problems: { page: string; what: string }[];
+}

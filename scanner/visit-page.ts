@@ -1,0 +1,97 @@
+import { createHash } from 'node:crypto';
+import { matcher, type Step } from '@douane/core/coverage';
+import { ItemFold } from '@douane/core/observe';
+import { linksOf } from './find-pages';
+import type { PageRecord, ScannedPage } from './scan-report';
+import type { Visitor } from './visitor';
+
+const STEP_MS = 5_000;
+
+export interface VisitPageOptions {
+  steps: readonly Step[];
+  /** Host of the site; `null` while the start has not said where it leads. */
+  host: string | null;
+  afterYes: boolean;
+  /** Pages listed by hand may be of any host. */
+  anyHost: boolean;
+  signal?: AbortSignal;
+}
+
+/** Visits one page as far as a visitor would: to its end, through the user's steps, and away again. */
+export async function visitPage(visitor: Visitor, url: string, options: VisitPageOptions): Promise<PageRecord> {
+  const begin = Date.now();
+  const result = await visitor.goto(url, options.signal);
+  const page: ScannedPage = { url, status: result.status, seconds: 0, outcome: result.outcome };
+  let links: string[] = [];
+  let shape = '';
+  let host = options.host ?? '';
+  if (result.outcome !== 'ok') page.why = result.why;
+  else {
+    const final = new URL(result.finalUrl);
+    host ||= final.host; // example.org often leads to www.example.org
+    if (final.host !== host && !options.anyHost) skip(page, `leads to another site: ${final.host}`);
+    else if (!/html/.test(result.contentType)) skip(page, `is ${result.contentType || 'of no type'}, not a page`);
+    else {
+      await takeSteps(visitor, result.finalUrl, options.steps, options.signal);
+      [links, shape] = await Promise.all([linksOf(visitor), shapeOf(visitor)]);
+    }
+  }
+  await visitor.leave();
+  const fold = new ItemFold();
+  const counted = page.outcome !== 'skipped';
+  if (counted) {
+    for (const seen of visitor.observations(url)) fold.add({ ...seen, ...(options.afterYes && { afterYes: true }) });
+  }
+  page.seconds = (Date.now() - begin) / 1000;
+  return {
+    page,
+    afterYes: options.afterYes,
+    host,
+    links,
+    shape,
+    items: fold.items(),
+    signs: counted ? visitor.watch.signs(url) : [],
+    problems: [...visitor.problems],
+    ownHosts: counted ? visitor.watch.ownHosts() : [],
+  };
+}
+
+function skip(page: ScannedPage, why: string): void {
+  page.outcome = 'skipped';
+  page.why = why;
+}
+
+/** Does what the user listed for this page; a step that cannot be done is a problem of the page, and ends its steps. */
+async function takeSteps(visitor: Visitor, url: string, steps: readonly Step[], signal?: AbortSignal): Promise<void> {
+  const { pathname, search } = new URL(url);
+  for (const [i, step] of steps.entries()) {
+    if (signal?.aborted || !matcher([step.on])(pathname + search)) continue;
+    const target = visitor.page.locator(step.selector).first();
+    try {
+      if (step.do === 'click') await target.click({ timeout: STEP_MS });
+      else if (step.do === 'fill') await target.fill(step.text, { timeout: STEP_MS });
+      else await target.waitFor({ timeout: STEP_MS });
+    } catch (cause) {
+      const wrong = /is not a valid selector|Unexpected token/.test(String(cause)) ? 'is no selector' : 'was not there';
+      visitor.problems.push(`step ${i + 1} (${step.do}): "${step.selector}" ${wrong} within ${STEP_MS / 1000} s`);
+      return;
+    }
+    await visitor.settle(signal);
+  }
+}
+
+/** A short sum of how a page is built: its elements and classes without their number or text. */
+async function shapeOf(visitor: Visitor): Promise<string> {
+  const read = () => {
+    const parts = new Set<string>();
+    const elements = document.body?.querySelectorAll('*') ?? [];
+    for (let i = 0; i < elements.length && i < 3000; i++) {
+      const { localName, parentElement, className } = elements[i]!;
+      const classes = typeof className === 'string' ? className.replace(/\d+/g, '').split(/\s+/, 3).join('.') : '';
+      parts.add(`${parentElement?.localName}>${localName}.${classes}`);
+    }
+    return [...parts].sort().join(' ');
+  };
+  const text = await visitor.page.evaluate(read).catch(() => ''); // a page that navigates away meanwhile has no shape to give
+  return createHash('sha1').update(text).digest('hex').slice(0, 12);
+}
