@@ -1,6 +1,6 @@
-import picomatch from 'picomatch/posix';
+import picomatch from 'picomatch';
 
-const OPTIONS = { dot: true, nonegate: true };
+const OPTIONS = { dot: true, nonegate: true, windows: false };
 /** Nested repetition is what makes a matcher try for ever. */
 const MOST_STARS = 12;
 
