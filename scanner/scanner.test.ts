@@ -5,33 +5,6 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { isPageOf } from './find-pages';
 import { assertTarget, isPublicAddress, startGuardProxy } from './guard';
 import { VisitClock } from './watch/clock';
-import { cookieFacts } from './watch/cookies';
-
-const NOW = Date.UTC(2026, 10, 23);
-
-describe('cookieFacts', () => {
-  it.each([
-    ['a=1', { name: 'a', host: 'h.localhost', lifetimeSeconds: null, httpOnly: false, secure: false }],
-    [
-      'a=1; Max-Age=60; Domain=.Site.localhost; HttpOnly',
-      { host: 'site.localhost', lifetimeSeconds: 60, httpOnly: true },
-    ],
-    [
-      'a=b=c; Expires=Tue, 24 Nov 2026 00:00:00 GMT; SameSite=none; Secure',
-      { lifetimeSeconds: 86_400, sameSite: 'None', secure: true },
-    ],
-    ['a=1; Max-Age=60; Expires=Thu, 01 Jan 1970 00:00:00 GMT', { lifetimeSeconds: 60 }],
-    ['a=%E0%A4%A', { name: 'a' }],
-  ])('reads %j', (line, facts) => {
-    expect(cookieFacts(line, 'h.localhost', NOW)).toMatchObject(facts);
-  });
-  it.each(['a=; Max-Age=0', 'a=1; Max-Age=-1', 'a=; Expires=Thu, 01 Jan 1970 00:00:00 GMT', '', ';'])(
-    'sees that %j keeps nothing',
-    (line) => {
-      expect(cookieFacts(line, 'h.localhost', NOW)).toBeNull();
-    },
-  );
-});
 
 it('keeps one clock for what browser and scripts tell', () => {
   const clock = new VisitClock();

@@ -1,3 +1,4 @@
+export { cookieFacts } from './cookie-line';
 export { type DeviceRead, fingerprinting } from './fingerprinting';
 export { foldObservations, ItemFold, itemKey } from './fold';
 export { partyOf, registrableDomain } from './party';

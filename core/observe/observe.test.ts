@@ -1,5 +1,6 @@
-import { expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import {
+  cookieFacts,
   fingerprinting,
   foldObservations,
   ItemFold,
@@ -97,9 +98,20 @@ it.each([
     false,
   ],
   ['no plain words', 'lang', 'site.example', 'english', 'https://m.example/?l=english', false],
+  [
+    'not the address of the page itself',
+    'queue',
+    'site.example',
+    '/a/38-round-stone',
+    'https://m.example/?p=38-round-stone',
+    false,
+  ],
   ['no part of a longer word', 'uid', 'ads.example', 'a81f77c2', 'https://pool.example/?u=a81f77c2e9', false],
 ])('identifiers that travel: %s', (_what, name, host, value, url, travels) => {
-  const signs = travellingIds([{ name, host, value }], [{ url, page: 'https://site.example/', chain: [] }]);
+  const signs = travellingIds(
+    [{ name, host, value }],
+    [{ url, page: 'https://site.example/a/38-round-stone', chain: [] }],
+  );
   expect(signs.map((sign) => [sign.name, sign.host])).toEqual(travels ? [[name, new URL(url).hostname]] : []);
   if (travels) expect(signs[0]!.words).not.toContain(value);
 });
@@ -122,4 +134,29 @@ it('takes a script for one that fingerprints by what it reads in sum', () => {
 it('says why a cookie was refused, also by a code it does not know', () => {
   expect(refusalWords(['SameSiteNoneInsecure'])).toBe('it is marked SameSite=None without Secure');
   expect(refusalWords(['NewReason'])).toContain('NewReason');
+});
+
+const NOW = Date.UTC(2026, 10, 23);
+describe('cookieFacts', () => {
+  it.each([
+    ['a=1', { name: 'a', host: 'h.localhost', lifetimeSeconds: null, httpOnly: false, secure: false }],
+    [
+      'a=1; Max-Age=60; Domain=.Site.localhost; HttpOnly',
+      { host: 'site.localhost', lifetimeSeconds: 60, httpOnly: true },
+    ],
+    [
+      'a=b=c; Expires=Tue, 24 Nov 2026 00:00:00 GMT; SameSite=none; Secure',
+      { lifetimeSeconds: 86_400, sameSite: 'None', secure: true },
+    ],
+    ['a=1; Max-Age=60; Expires=Thu, 01 Jan 1970 00:00:00 GMT', { lifetimeSeconds: 60 }],
+    ['a=%E0%A4%A', { name: 'a' }],
+  ])('reads %j', (line, facts) => {
+    expect(cookieFacts(line, 'h.localhost', NOW)).toMatchObject(facts);
+  });
+  it.each(['a=; Max-Age=0', 'a=1; Max-Age=-1', 'a=; Expires=Thu, 01 Jan 1970 00:00:00 GMT', '', ';'])(
+    'sees that %j keeps nothing',
+    (line) => {
+      expect(cookieFacts(line, 'h.localhost', NOW)).toBeNull();
+    },
+  );
 });

@@ -46,7 +46,8 @@ export function travellingIds(stored: Iterable<StoredValue>, sent: Iterable<Sent
     const { hostname, pathname, search } = new URL(url);
     for (const part of new Set(parts(decoded(pathname + search)))) {
       const owner = owners.get(part);
-      if (!owner || registrableDomain(owner.host) === registrableDomain(hostname)) continue;
+      // The page's own address is no identifier, wherever a script has stored it.
+      if (!owner || page.includes(part) || registrableDomain(owner.host) === registrableDomain(hostname)) continue;
       const key = `${owner.name}\n${owner.host}\n${hostname}`;
       if (signs.has(key)) continue;
       const words = `the identifier in ${owner.name} of ${owner.host} was sent to ${hostname}`;

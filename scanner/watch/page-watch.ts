@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import {
   type ChainLink,
+  cookieFacts,
   fingerprinting,
   type ItemKind,
   type Observation,
@@ -13,7 +14,6 @@ import {
 } from '@douane/core/observe';
 import type { CDPSession, Page } from 'playwright-core';
 import type { VisitClock } from './clock';
-import { cookieFacts } from './cookies';
 import { type HookReport, installHooks, REPORTED } from './hooks';
 import { RequestBook, type SeenRequest } from './requests';
 

@@ -1,5 +1,5 @@
-import type { Observation } from '@douane/core/observe';
 import { parseString } from 'set-cookie-parser';
+import type { Observation } from './types';
 
 type CookieFacts = Pick<Observation, 'name' | 'host' | 'lifetimeSeconds' | 'httpOnly' | 'secure' | 'sameSite'>;
 
