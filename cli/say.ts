@@ -12,9 +12,3 @@ export function progress(text: string): void {
 export function progressDone(): void {
   if (process.stderr.isTTY) process.stderr.write('\r\x1b[2K');
 }
-
-/** Text from pages goes to the terminal without control characters. */
-export function plain(text: string): string {
-  // biome-ignore lint/suspicious/noControlCharactersInRegex: these are what is taken out
-  return text.replace(/[\u0000-\u001f\u007f-\u009f]/g, '\uFFFD');
-}

@@ -100,6 +100,19 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
     classify: options.classify ?? firstOf(),
   });
 
+  /** What was filled in to sign in is never kept, wherever a page may repeat it. */
+  function withoutSecrets<T>(value: T): T {
+    const secrets = (options.signIn?.fields ?? []).map((field) => field.value).filter((text) => text.length >= 4);
+    if (secrets.length === 0) return value;
+    let text = JSON.stringify(value);
+    for (const secret of secrets) {
+      for (const form of [secret, encodeURIComponent(secret)]) {
+        text = text.replaceAll(JSON.stringify(form).slice(1, -1), '(left out)');
+      }
+    }
+    return JSON.parse(text);
+  }
+
   /** A lane keeps its visitor, since a new one costs a browser process; after trouble it takes a new one. */
   async function visitAll(lanes: number, afterYes: boolean, most = Number.POSITIVE_INFINITY, yes?: ChoiceCookie[]) {
     let begun = 0;
@@ -129,8 +142,9 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
           });
           // A page that was broken off by a cancel was not visited; a later scan is to see it.
           if (signal?.aborted && record.page.outcome !== 'ok') break;
-          await options.onPage?.(record, plan.keepHar ? visitor.har(url) : []);
-          scan.take(record);
+          const har = plan.keepHar ? visitor.har(url) : [];
+          await options.onPage?.(withoutSecrets(record), withoutSecrets(har));
+          scan.take(withoutSecrets(record));
           // One who is signed in cannot be made new by clearing; a new one begins signed in.
           fit = record.page.outcome === 'ok' && !visitor.broken && !visiting.storageState;
           if (fit) await visitor.startAfresh();
@@ -178,7 +192,7 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
   async function signInOnce(recipe: SignIn): Promise<VisitorOptions['storageState']> {
     const visitor = await Visitor.open(running.browser, visiting);
     try {
-      await signIn(visitor, recipe);
+      await signIn(visitor, recipe, signal);
       for (const seen of visitor.observations()) scan.fold.add(seen);
       return await visitor.context.storageState();
     } finally {
@@ -290,6 +304,14 @@ class Scan {
     });
   }
 
+  private notVisited(): string[] {
+    const visited = new Set(this.pages.map((page) => page.url));
+    return this.frontier
+      .addresses()
+      .filter((url) => !visited.has(url))
+      .slice(0, 3000);
+  }
+
   report(about: {
     startedAt: string;
     seconds: number;
@@ -313,6 +335,7 @@ class Scan {
         sitemaps: this.sitemaps,
         forbiddenByRobots: this.forbidden,
         sampled: this.frontier.sampled(),
+        notVisited: this.notVisited(),
       },
       problems: this.problems,
     };

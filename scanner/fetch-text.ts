@@ -1,8 +1,6 @@
-import http from 'node:http';
-import https from 'node:https';
 import { createGunzip } from 'node:zlib';
 import type { Resolve } from './browser';
-import { isLocalName, isPublicAddress, publicLookup } from './guard';
+import { guardedRequest } from './guard';
 
 export interface FetchOptions {
   allowPrivate: boolean;
@@ -44,24 +42,16 @@ type Answer = Omit<Fetched, 'url'> | { redirect: string };
 
 function fetchOnce(url: URL, options: FetchOptions): Promise<Answer> {
   const { allowPrivate, resolve = [], maxBytes, timeoutMs = 10_000, badCertificates, signal } = options;
-  const bare = url.hostname.replace(/^\[|\]$/g, '');
-  const mapped = resolve.find(({ host }) => host === bare)?.to;
-  const literal = /^[\d.]+$|:/.test(bare);
-  if (!allowPrivate && !mapped && (isLocalName(bare) || (literal && !isPublicAddress(bare)))) {
-    return Promise.reject(new Error('leads to a private address'));
-  }
-  const [, address, port] = /^(.*?)(?::(\d+))?$/.exec(mapped ?? '') ?? [];
+  const mappedTo = resolve.find(({ host }) => host === url.hostname)?.to;
   return new Promise((done, fail) => {
-    const request = (url.protocol === 'https:' ? https : http).request({
-      host: address || (isLocalName(bare) ? '127.0.0.1' : bare),
-      port: port || url.port || undefined,
-      path: url.pathname + url.search,
-      headers: { host: url.host, accept: '*/*', 'user-agent': 'Douane' },
-      servername: literal ? '' : bare,
+    const request = guardedRequest(url, {
+      allowPrivate,
+      mappedTo,
+      headers: { accept: '*/*', 'user-agent': 'Douane' },
       rejectUnauthorized: !badCertificates,
-      ...(!allowPrivate && !mapped && { lookup: publicLookup as never }),
-      ...(signal && { signal }),
+      signal,
     });
+    request.end();
     const timer = setTimeout(() => request.destroy(new Error(`no answer within ${timeoutMs / 1000} s`)), timeoutMs);
     const settle = <T>(act: (value: T) => void, value: T) => {
       clearTimeout(timer);
@@ -102,6 +92,5 @@ function fetchOnce(url: URL, options: FetchOptions): Promise<Answer> {
       });
       response.on('error', (error) => settle(fail, error));
     });
-    request.end();
   });
 }

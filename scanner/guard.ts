@@ -1,11 +1,13 @@
 import { lookup as lookupWithCallback } from 'node:dns';
 import { lookup } from 'node:dns/promises';
+import http from 'node:http';
+import https from 'node:https';
 import ipaddr from 'ipaddr.js';
 import { Server as ProxyServer } from 'proxy-chain';
 import { CannotRun } from './problems';
 
 /** Loopback by definition (RFC 6761 section 6.3), whatever a resolver says. */
-export const isLocalName = (host: string) => /(^|\.)localhost\.?$/i.test(host);
+const isLocalName = (host: string) => /(^|\.)localhost\.?$/i.test(host);
 
 /** Whether an address is a public one: neither loopback, private, link-local, shared, multicast nor reserved. */
 export function isPublicAddress(address: string): boolean {
@@ -66,7 +68,7 @@ const REFUSED = () => ({ statusCode: 403, body: 'private address refused' });
 type LookupCallback = (error: Error | null, address: unknown, family?: number) => void;
 
 /** Looks a name up for a connection, and refuses one that leads to a private address. */
-export function publicLookup(host: string, options: { all?: boolean }, callback: LookupCallback): void {
+function publicLookup(host: string, options: { all?: boolean }, callback: LookupCallback): void {
   lookupWithCallback(host, { ...options, all: true }, (error, addresses) => {
     if (error) return callback(error, '');
     if (addresses.some(({ address }) => !isPublicAddress(address))) {
@@ -74,5 +76,32 @@ export function publicLookup(host: string, options: { all?: boolean }, callback:
     }
     if (options.all) return callback(null, addresses);
     callback(null, addresses[0]!.address, addresses[0]!.family);
+  });
+}
+
+/**
+ * A request from this program itself under the same rules as the browser's: to a private address only with leave. Throws
+ * where the address itself is private; a name that leads to one ends the request with an error.
+ */
+export function guardedRequest(
+  url: URL,
+  options: https.RequestOptions & { allowPrivate: boolean; mappedTo?: string },
+): http.ClientRequest {
+  const { allowPrivate, mappedTo, headers, ...rest } = options;
+  const host = url.hostname.replace(/^\[|\]$/g, '');
+  const literal = ipaddr.isValid(host);
+  const local = isLocalName(host);
+  if (!allowPrivate && !mappedTo && (local || (literal && !isPublicAddress(host)))) {
+    throw new Error(`${host} leads to a private address`);
+  }
+  const [, address, port] = /^(.*?)(?::(\d+))?$/.exec(mappedTo ?? '') ?? [];
+  return (url.protocol === 'https:' ? https : http).request({
+    ...rest,
+    host: address || (local ? '127.0.0.1' : host),
+    port: port || url.port || undefined,
+    path: url.pathname + url.search,
+    headers: { ...headers, host: url.host },
+    servername: literal ? '' : host,
+    ...(!allowPrivate && !mappedTo && { lookup: publicLookup as never }),
   });
 }

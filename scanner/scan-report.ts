@@ -62,6 +62,8 @@ export interface ScanReport {
     sitemaps: number;
     forbiddenByRobots: number;
     sampled: Sampled[];
+    /** The first few thousand of the addresses known of that were not visited. */
+    notVisited: string[];
   };
   problems: { page: string; what: string }[];
 }

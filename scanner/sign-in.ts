@@ -5,10 +5,11 @@ import type { Visitor } from './visitor';
 const WAIT_MS = 10_000;
 
 /** Signs a visitor in. Throws a sentence that names the step at which it failed; never a value that was filled in. */
-export async function signIn(visitor: Visitor, recipe: SignIn): Promise<void> {
-  const arrival = await visitor.goto(recipe.address);
+export async function signIn(visitor: Visitor, recipe: SignIn, signal?: AbortSignal): Promise<void> {
+  const arrival = await visitor.goto(recipe.address, signal);
   if (arrival.outcome !== 'ok') throw new CannotRun(`signing in: ${recipe.address} ${arrival.why}`);
   const step = async (what: string, act: () => Promise<unknown>) => {
+    if (signal?.aborted) throw new CannotRun('signing in: stopped');
     await act().catch(() => {
       throw new CannotRun(`signing in: ${what} within ${WAIT_MS / 1000} s`);
     });

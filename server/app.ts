@@ -10,6 +10,8 @@ import { classifyRoutes } from './routes/classify';
 import { draftRoutes } from './routes/draft';
 import { recordRoutes } from './routes/records';
 import { runRoutes } from './routes/runs';
+import { scanSetupRoutes } from './routes/scan-setup';
+import { scanRoutes } from './routes/scans';
 import { requirePerson, sessionRoutes } from './routes/session';
 import type { Services } from './services';
 import { visitorRoutes } from './visitors/routes';
@@ -63,12 +65,16 @@ export function createApp(services: Services): Express {
     res.set('cache-control', 'no-store');
     next();
   });
+  // A HAR of a large site is large.
+  api.use(express.text({ type: 'text/plain', limit: '100mb' }));
   api.use(express.json({ limit: '2mb' }), sessions, csrf.csrfSynchronisedProtection);
   api.use(sessionRoutes(services, csrf.generateToken));
   api.use(requirePerson);
   api.use(
     boardRoutes(services),
     runRoutes(services),
+    scanSetupRoutes(services),
+    scanRoutes(services),
     classifyRoutes(services),
     draftRoutes(services),
     recordRoutes(services),

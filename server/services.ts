@@ -1,3 +1,4 @@
+import type { Classifier } from '@douane/core/classify';
 import type { GateCode } from '@douane/gate';
 import type { Config } from './config';
 import type { Db } from './db/db';
@@ -11,6 +12,8 @@ export interface Services {
   config: Config;
   queue: RunQueue;
   live: Live;
+  /** Knows items before anybody ruled. */
+  catalogue: Classifier;
   gateCode: GateCode;
   placeOf: PlaceFinder;
 }

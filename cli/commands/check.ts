@@ -1,12 +1,13 @@
 import { mkdir } from 'node:fs/promises';
 import path from 'node:path';
 import { type CheckReport, defaultCases, parseCase, slippedThings, type VisitorCase } from '@douane/core/check';
+import { plainText } from '@douane/core/observe';
 import { type HarEntry, harOf, runCheck } from '@douane/scanner';
 import type { Command } from 'commander';
 import junit from 'junit-report-builder';
 import pc from 'picocolors';
 import { parseCount, parseResolve, readSetup, writeOut } from '../files';
-import { plain, progress, progressDone, Refused } from '../say';
+import { progress, progressDone, Refused } from '../say';
 
 interface Flags {
   setup: string;
@@ -73,16 +74,16 @@ export function checkCommand(program: Command): void {
 function asJunit(report: CheckReport): string {
   const builder = junit.newBuilder();
   for (const { id, items, problems } of report.cases) {
-    const suite = builder.testSuite().name(plain(id));
+    const suite = builder.testSuite().name(plainText(id));
     for (const item of items) {
       const test = suite
         .testCase()
-        .className(plain(item.host))
-        .name(plain(`${item.kind} ${item.name}: ${item.verdict}`));
+        .className(plainText(item.host))
+        .name(plainText(`${item.kind} ${item.name}: ${item.verdict}`));
       if (item.verdict === 'slipped')
-        test.failure(plain(`${item.why} First at ${Math.round(item.firstAtMs ?? 0)} ms on ${item.page}.`));
+        test.failure(plainText(`${item.why} First at ${Math.round(item.firstAtMs ?? 0)} ms on ${item.page}.`));
     }
-    for (const problem of problems) suite.testCase().className('visit').name(plain(problem)).skipped();
+    for (const problem of problems) suite.testCase().className('visit').name(plainText(problem)).skipped();
   }
   return builder.build();
 }
@@ -91,12 +92,12 @@ function summary(report: CheckReport): void {
   for (const { item, cases } of slippedThings(report.cases)) {
     const who = cases.map((c) => c.id).join(', ');
     console.log(
-      `${pc.red('slipped')} ${item.host} ${item.kind} ${plain(item.name)} (${item.purpose ?? 'open'}) in: ${who}`,
+      `${pc.red('slipped')} ${item.host} ${item.kind} ${plainText(item.name)} (${item.purpose ?? 'open'}) in: ${who}`,
     );
-    console.log(`        ${item.why} ${plain(item.page ?? '')}`);
+    console.log(`        ${item.why} ${plainText(item.page ?? '')}`);
   }
   for (const { id, problems } of report.cases)
-    for (const problem of problems) console.log(pc.yellow(`${id}: ${plain(problem)}`));
+    for (const problem of problems) console.log(pc.yellow(`${id}: ${plainText(problem)}`));
   const { held, cleared, slipped, silent } = report.summary;
   console.log(
     `${report.cases.length} cases on ${report.pages.length} pages in ${report.seconds.toFixed(1)} s: ${held} held, ${cleared} cleared, ${slipped} slipped, ${silent} silent`,

@@ -1,12 +1,13 @@
 import { catalogueClassifier, shippedCatalogue } from '@douane/core/classify';
 import { defaultScanPlan, type ScanPlan, scanPlanSchema } from '@douane/core/coverage';
+import { plainText } from '@douane/core/observe';
 import { parseWith } from '@douane/core/setup';
 import { type HarEntry, harOf, type ScanReport, scanSite } from '@douane/scanner';
 import type { Command } from 'commander';
 import Papa from 'papaparse';
 import pc from 'picocolors';
 import { parseCount, parseResolve, readList, readScanPlan, readSignIn, writeOut } from '../files';
-import { plain, progress, progressDone, Refused } from '../say';
+import { progress, progressDone, Refused } from '../say';
 
 interface Flags {
   pages?: number;
@@ -107,17 +108,17 @@ function itemsAsCsv({ items }: ScanReport): string {
 
 function summary({ items, pages, signs, coverage, problems, seconds }: ScanReport): void {
   for (const { kind, name, host, party, purpose, service } of items) {
-    const what = `${kind === 'request' ? `${kind}: ${name}` : `${kind} ${plain(name)}`}`;
+    const what = `${kind === 'request' ? `${kind}: ${name}` : `${kind} ${plainText(name)}`}`;
     console.log(
       `${party === 'third' ? pc.bold(host) : host}  ${what}  ${purpose ? `${purpose} · ${service}` : pc.yellow('open')}`,
     );
   }
   for (const { url, outcome, why } of pages)
-    if (outcome !== 'ok') console.log(pc.yellow(`${outcome}: ${plain(url)} ${why ?? ''}`));
-  for (const { page, what } of problems) console.log(pc.yellow(`${plain(page)}: ${plain(what)}`));
-  for (const { words } of signs) console.log(plain(words));
+    if (outcome !== 'ok') console.log(pc.yellow(`${outcome}: ${plainText(url)} ${why ?? ''}`));
+  for (const { page, what } of problems) console.log(pc.yellow(`${plainText(page)}: ${plainText(what)}`));
+  for (const { words } of signs) console.log(plainText(words));
   for (const { family, visited, left } of coverage.sampled)
-    console.log(pc.yellow(`${plain(family)}: ${visited} visited, ${left} left`));
+    console.log(pc.yellow(`${plainText(family)}: ${visited} visited, ${left} left`));
   const open = items.filter((item) => item.purpose === null).length;
   console.log(`${items.length} items on ${pages.length} pages in ${seconds.toFixed(1)} s; ${open} open`);
 }

@@ -1,7 +1,10 @@
+export { compareScans, type ItemChange, type ScanComparison, type ScanSide } from './compare-scans';
 export { cookieFacts } from './cookie-line';
 export { type DeviceRead, fingerprinting } from './fingerprinting';
 export { foldObservations, ItemFold, itemKey } from './fold';
+export { lifetimeWords } from './lifetime';
 export { partyOf, registrableDomain } from './party';
+export { plainText } from './plain-text';
 export { refusalWords } from './refused-cookie';
 export { type StoredValue, travellingIds } from './travelling-ids';
 export * from './types';

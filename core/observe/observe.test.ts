@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import {
+  compareScans,
   cookieFacts,
   fingerprinting,
   foldObservations,
@@ -159,4 +160,51 @@ describe('cookieFacts', () => {
       expect(cookieFacts(line, 'h.localhost', NOW)).toBeNull();
     },
   );
+});
+
+it('tells what came, went and changed between two scans, and what was not looked for', () => {
+  const item = (name: string, over: object = {}) => ({
+    ...foldObservations([seen({ name, lifetimeSeconds: 1000 })])[0]!,
+    ...over,
+  });
+  const [a, b, c] = ['http://site.localhost/a', 'http://site.localhost/b', 'http://site.localhost/c'];
+  const by = (url: string) => [
+    { url: a, how: 'page' },
+    { url, how: 'script' },
+    { url: 'x', how: 'image' },
+  ];
+  const before = {
+    pages: [a, b],
+    items: [
+      item('same'),
+      item('wobbles', { lifetimeSeconds: 1000 }),
+      item('gone'),
+      item('elsewhere', { pages: [b] }),
+      item('grows'),
+      item('spreads'),
+      item('moves', { chain: by('http://t.localhost/1.js?x=1') }),
+    ],
+  };
+  const now = {
+    pages: [a, c],
+    items: [
+      item('same'),
+      item('wobbles', { lifetimeSeconds: 1003 }),
+      item('new'),
+      item('grows', { lifetimeSeconds: 90_000 }),
+      item('spreads', { pages: [a, c] }),
+      item('moves', { chain: by('http://t.localhost/2.js?x=1') }),
+    ],
+  };
+  const result = compareScans(before, now);
+  expect(result.added.map((i) => i.name)).toEqual(['new']);
+  expect(result.gone.map((i) => i.name)).toEqual(['gone']);
+  expect(result.notLookedFor.map((i) => i.name)).toEqual(['elsewhere']);
+  expect(result.same).toBe(3);
+  expect(result.changed.map(({ item: { name }, changes }) => [name, ...changes.map((change) => change.what)])).toEqual([
+    ['grows', 'lives-longer'],
+    ['moves', 'new-parent'],
+  ]);
+  const spread = compareScans({ ...before, pages: [a, b, c] }, now);
+  expect(spread.changed.map(({ item: { name } }) => name)).toContain('spreads');
 });

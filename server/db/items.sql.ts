@@ -1,5 +1,6 @@
 import type { Ruling } from '@douane/core/classify';
 import type { Item, ItemKind } from '@douane/core/observe';
+import { withoutNul } from './clean';
 import type { Queryable } from './db';
 
 /** An item of a site with the ruling that stands, if any. */
@@ -71,24 +72,13 @@ export async function upsertItems(
   siteId: string,
   items: readonly Item[],
 ): Promise<void> {
-  const rows = items.map(({ kind, name, host, ...facts }) => ({
-    kind,
-    name: clean(name),
-    host,
-    facts: cleanDeep(facts),
-  }));
+  const rows = withoutNul(items.map(({ kind, name, host, ...facts }) => ({ kind, name, host, facts })));
   await db.query(
     `INSERT INTO item (organisation_id, site_id, kind, name, host, facts)
      SELECT $1, $2, x.kind, x.name, x.host, x.facts FROM jsonb_to_recordset($3) AS x(kind text, name text, host text, facts jsonb)
      ON CONFLICT (site_id, kind, host, md5(name)) DO UPDATE SET facts = excluded.facts, last_seen_at = now()`,
     [organisationId, siteId, JSON.stringify(rows)],
   );
-}
-
-/** PostgreSQL holds no NUL in text; a page may well send one. */
-const clean = (text: string) => text.replaceAll('\0', '\uFFFD');
-function cleanDeep<T>(value: T): T {
-  return JSON.parse(JSON.stringify(value).replaceAll('\\u0000', '\\ufffd'));
 }
 
 export interface NewRuling extends Ruling {

@@ -1,6 +1,6 @@
 import type { Queryable } from './db';
 
-export type RunKind = 'scan' | 'check' | 'look';
+export type RunKind = 'scan' | 'check' | 'look' | 'sign-in' | 'import';
 export type RunState = 'queued' | 'running' | 'cancelling' | 'done' | 'failed' | 'cancelled';
 
 export interface Run {
@@ -24,6 +24,8 @@ const COLUMNS = `id, organisation_id AS "organisationId", site_id AS "siteId", k
 
 /** A worker that says nothing for this long is taken for dead. */
 const SILENCE = `interval '45 seconds'`;
+/** A run that ends its worker this often is left alone. */
+const MOST_ATTEMPTS = 3;
 
 /** Asks for a run, or joins the one under way; `joined` tells which. */
 export async function requestRun(
@@ -47,7 +49,7 @@ export async function requestRun(
 /** `null`: it was cancelled before it began, or another worker has it. */
 export async function startRun(db: Queryable, id: string): Promise<Run | null> {
   const { rows } = await db.query<Run>(
-    `UPDATE run SET state = 'running', started_at = now(), touched_at = now() WHERE id = $1 AND state = 'queued'
+    `UPDATE run SET state = 'running', started_at = coalesce(started_at, now()), touched_at = now(), attempts = attempts + 1 WHERE id = $1 AND state = 'queued'
      RETURNING ${COLUMNS}`,
     [id],
   );
@@ -77,7 +79,7 @@ export async function finishRun(
 
 /** Puts a run back in the queue, when its worker is asked to stop. */
 export async function requeueRun(db: Queryable, id: string): Promise<void> {
-  await db.query(`UPDATE run SET state = 'queued', started_at = NULL WHERE id = $1 AND state = 'running'`, [id]);
+  await db.query(`UPDATE run SET state = 'queued', attempts = attempts - 1 WHERE id = $1 AND state = 'running'`, [id]);
 }
 
 /** One that waits is cancelled at once; one that runs when its worker next says something. */
@@ -91,10 +93,17 @@ export async function cancelRun(db: Queryable, organisationId: string, id: strin
   return rows[0] ?? null;
 }
 
-/** Ends runs whose worker has gone, so that new ones can be asked for. */
-export async function failSilentRuns(db: Queryable): Promise<Run[]> {
+/**
+ * Takes runs from workers that have gone: a scan goes back to the queue and goes on where it was; what has been tried
+ * often enough, or is to be cancelled, or cannot go on, has failed, so that a new one can be asked for.
+ */
+export async function releaseSilentRuns(db: Queryable): Promise<Run[]> {
   const { rows } = await db.query<Run>(
-    `UPDATE run SET state = 'failed', why = 'The worker stopped before it was done.', finished_at = now()
+    `UPDATE run SET
+       state = CASE WHEN kind = 'scan' AND state = 'running' AND attempts < ${MOST_ATTEMPTS} THEN 'queued' ELSE 'failed' END,
+       why = CASE WHEN kind = 'scan' AND state = 'running' AND attempts < ${MOST_ATTEMPTS} THEN NULL
+         ELSE 'The worker stopped before it was done.' END,
+       finished_at = CASE WHEN kind = 'scan' AND state = 'running' AND attempts < ${MOST_ATTEMPTS} THEN NULL ELSE now() END
      WHERE state IN ('running', 'cancelling') AND touched_at < now() - ${SILENCE} RETURNING ${COLUMNS}`,
   );
   return rows;
@@ -129,4 +138,39 @@ export async function latestRuns(db: Queryable, organisationId: string): Promise
     [organisationId],
   );
   return rows;
+}
+
+/** A run that is over when it is written down, such as an import. */
+export async function insertFinishedRun(
+  db: Queryable,
+  run: { organisationId: string; siteId: string; kind: RunKind; personId: string; report: object; summary: object },
+): Promise<Run> {
+  const { organisationId, siteId, kind, personId, report, summary } = run;
+  const { rows } = await db.query<Run>(
+    `INSERT INTO run (organisation_id, site_id, kind, state, requested_by, started_at, finished_at, report, summary)
+     VALUES ($1, $2, $3, 'done', $4, now(), now(), $5, $6) RETURNING ${COLUMNS}`,
+    [organisationId, siteId, kind, personId, report, summary],
+  );
+  return rows[0]!;
+}
+
+/** The scan of the same site that was done last before `run`. */
+export async function scanBefore(db: Queryable, { organisationId, siteId, id }: Run): Promise<Run | null> {
+  const { rows } = await db.query<Run>(
+    `SELECT ${COLUMNS} FROM run WHERE organisation_id = $1 AND site_id = $2 AND kind = 'scan' AND state = 'done' AND id <> $3
+       AND requested_at < (SELECT requested_at FROM run WHERE id = $3)
+     ORDER BY requested_at DESC LIMIT 1`,
+    [organisationId, siteId, id],
+  );
+  return rows[0] ?? null;
+}
+
+/** Addresses of the pages that a scan could visit. */
+export async function visitedPages(db: Queryable, organisationId: string, runId: string): Promise<string[]> {
+  const { rows } = await db.query(
+    `SELECT p->>'url' AS url FROM run, jsonb_array_elements(report->'pages') p
+     WHERE organisation_id = $1 AND id = $2 AND p->>'outcome' = 'ok'`,
+    [organisationId, runId],
+  );
+  return rows.map(({ url }) => url);
 }

@@ -1,20 +1,28 @@
 import PgBoss from 'pg-boss';
+import type { Config } from '../config';
 import type { Queryable } from '../db/db';
 import { type Run, type RunKind, requestRun } from '../db/runs.sql';
 import { announce } from '../live';
 
 const QUEUE = 'run';
+const DELIVERIES = 'delivery';
+const MINUTE = 'minute';
+/** An alarm that could not be delivered is tried this often again. */
+const RETRIES = 6;
 
 /** The queue lives in PostgreSQL, so any number of workers on any machine can take from it. */
 export class RunQueue {
-  private constructor(private readonly boss: PgBoss) {}
+  private constructor(
+    private readonly boss: PgBoss,
+    private readonly retrySeconds: number,
+  ) {}
 
-  static async open(databaseUrl: string): Promise<RunQueue> {
+  static async open({ databaseUrl, retrySeconds }: Pick<Config, 'databaseUrl' | 'retrySeconds'>): Promise<RunQueue> {
     const boss = new PgBoss({ connectionString: databaseUrl, schema: 'queue', max: 4 });
     boss.on('error', (error) => console.error(`queue: ${error.message}`));
     await boss.start();
-    await boss.createQueue(QUEUE);
-    return new RunQueue(boss);
+    for (const name of [QUEUE, DELIVERIES, MINUTE]) await boss.createQueue(name);
+    return new RunQueue(boss, retrySeconds);
   }
 
   /** Asks for a run and sends it to the workers; one that is under way already is joined instead. */
@@ -38,6 +46,28 @@ export class RunQueue {
     await this.boss.work<{ runId: string }>(QUEUE, { pollingIntervalSeconds: 0.5, batchSize: 1 }, async ([job]) => {
       if (job) await handle(job.data.runId);
     });
+  }
+
+  async deliver(deliveryId: string): Promise<void> {
+    await this.boss.send(
+      DELIVERIES,
+      { deliveryId },
+      { retryLimit: RETRIES, retryDelay: this.retrySeconds, retryBackoff: true },
+    );
+  }
+
+  /** Takes deliveries; one that throws is tried again later, and told when it is the last time. */
+  async takeDeliveries(handle: (deliveryId: string, lastTry: boolean) => Promise<void>): Promise<void> {
+    const options = { pollingIntervalSeconds: 1, batchSize: 1, includeMetadata: true as const };
+    await this.boss.work<{ deliveryId: string }>(DELIVERIES, options, async ([job]) => {
+      if (job) await handle(job.data.deliveryId, job.retryCount >= job.retryLimit);
+    });
+  }
+
+  /** Calls `handle` about once a minute, on one worker of all. */
+  async everyMinute(handle: () => Promise<unknown>): Promise<void> {
+    await this.boss.schedule(MINUTE, '* * * * *');
+    await this.boss.work(MINUTE, { pollingIntervalSeconds: 5 }, async () => void (await handle()));
   }
 
   async stop(): Promise<void> {

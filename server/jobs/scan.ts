@@ -1,53 +1,82 @@
 import { randomUUID } from 'node:crypto';
 import { type Classifier, firstOf, setupClassifier } from '@douane/core/classify';
-import { itemKey } from '@douane/core/observe';
+import { scanPlanSchema } from '@douane/core/coverage';
 import { scanSite } from '@douane/scanner';
 import { insertRulings, listItems, upsertItems } from '../db/items.sql';
 import type { Run } from '../db/runs.sql';
+import { scanSetupOf } from '../db/scan-setup.sql';
+import { insertScanItems, insertScanPage, listScanPages, tidyScanPages } from '../db/scans.sql';
 import type { Site } from '../db/sites.sql';
 import { announce } from '../live';
+import { raiseAlarm } from '../notices/alarms';
+import { openSignIn } from '../sign-ins';
 import type { JobResult, JobTools } from './job';
 
-/** Scans a site, takes in what was found, and rules what the catalogue knows. A ruling that stands is left alone. */
-export async function scanJob(
-  run: Run,
-  site: Site,
-  { db, config, catalogue, signal, progress }: JobTools,
-): Promise<JobResult> {
+/**
+ * Scans a site by its plan, takes in what was found, and rules what the catalogue knows; a ruling that stands is left
+ * alone. Every page is kept as it is done, so that a scan whose worker stopped goes on where it was.
+ */
+export async function scanJob(run: Run, site: Site, tools: JobTools): Promise<JobResult> {
+  const { db, config, catalogue, signal, progress, stopping, queue } = tools;
   const { organisationId } = run;
-  // The gate on the site is known without a catalogue: the setup says where it lives.
-  const classify: Classifier = firstOf(setupClassifier({ ...site.setup, services: [] }), catalogue);
+  const { scheduled: _, ...asked } = run.options;
+  const { plan } = await scanSetupOf(db, organisationId, site.id);
+  const [resume, signIn] = await Promise.all([
+    listScanPages(db, organisationId, run.id),
+    openSignIn(db, config.seal, organisationId, site.id),
+  ]);
   const report = await scanSite(site.setup.site.address, {
-    plan: { pages: Number(run.options.pages) || 50 },
+    plan: scanPlanSchema.parse({ ...plan, ...asked }),
     allowPrivate: config.allowPrivate,
     ownDomains: site.setup.site.ownDomains,
-    classify,
+    classify: knowing(site, catalogue),
+    ...(signIn && { signIn }),
+    resume,
     signal,
+    onPage: (record, har) => insertScanPage(db, organisationId, run.id, record, har),
     onProgress: progress,
   });
-  await upsertItems(db, organisationId, site.id, report.items);
-  await ruleKnown(db, organisationId, site.id, classify);
-  await announce(db, { organisationId, siteId: site.id, what: 'items' });
+  const { items, ...rest } = report;
+  const seconds = run.startedAt ? (Date.now() - run.startedAt.getTime()) / 1000 : report.seconds;
   const summary = {
     pages: report.pages.length,
-    items: report.items.length,
+    failed: report.pages.filter((page) => page.outcome === 'failed' || page.outcome === 'timed-out').length,
+    items: items.length,
+    signs: report.signs.length,
     problems: report.problems.length,
-    seconds: report.seconds,
+    seconds,
   };
-  const found = report.items.map((item) => itemKey(item));
-  return { report: { ...report, items: found }, summary };
+  // Goes back to the queue; whoever takes it next goes on from the pages that are kept.
+  if (stopping()) return { report: rest, summary };
+  await insertScanItems(db, organisationId, run.id, items);
+  await takeIn(db, site, items, catalogue);
+  await tidyScanPages(db, organisationId, site.id, run.id);
+  if (!signal.aborted) {
+    const pages = report.pages.filter((page) => page.outcome === 'ok').map((page) => page.url);
+    await raiseAlarm(db, queue, site, run, { items, pages });
+  }
+  return { report: { ...rest, seconds }, summary };
 }
 
-async function ruleKnown(
+/** The gate on the site is known without a catalogue: the setup says where it lives. */
+const knowing = (site: Site, catalogue: Classifier): Classifier =>
+  firstOf(setupClassifier({ ...site.setup, services: [] }), catalogue);
+
+/** Adds what was found to the site's items, and rules what is known and not ruled yet. */
+export async function takeIn(
   db: JobTools['db'],
-  organisationId: string,
-  siteId: string,
-  classify: Classifier,
+  site: Site,
+  items: Parameters<typeof upsertItems>[3],
+  catalogue: Classifier,
 ): Promise<void> {
-  const items = await listItems(db, organisationId, siteId);
-  const rulings = items.flatMap((item) => {
+  const { organisationId, id: siteId } = site;
+  await upsertItems(db, organisationId, siteId, items);
+  const classify = knowing(site, catalogue);
+  const kept = await listItems(db, organisationId, siteId);
+  const rulings = kept.flatMap((item) => {
     const ruling = item.ruling ? null : classify(item);
     return ruling ? [{ ...ruling, by: 'catalogue' as const, itemId: item.id }] : [];
   });
   if (rulings.length > 0) await insertRulings(db, organisationId, rulings, randomUUID(), null);
+  await announce(db, { organisationId, siteId, what: 'items' });
 }

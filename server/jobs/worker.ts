@@ -2,28 +2,35 @@ import { CannotRun } from '@douane/scanner';
 import { loadCatalogue } from '../catalogue';
 import type { Config } from '../config';
 import { openPool } from '../db/db';
-import { failSilentRuns, finishRun, type Run, requeueRun, startRun, touchRun } from '../db/runs.sql';
+import { finishRun, type Run, releaseSilentRuns, requeueRun, startRun, touchRun } from '../db/runs.sql';
 import { siteById } from '../db/sites.sql';
 import { announce } from '../live';
+import { deliver } from '../notices/alarms';
+import { Problem } from '../problems';
+import { startDueScans } from '../schedules';
 import { checkJob } from './check';
 import type { JobTools } from './job';
 import { lookJob } from './look';
 import { RunQueue } from './queue';
 import { scanJob } from './scan';
+import { signInJob } from './sign-in';
 
-const JOBS = { scan: scanJob, check: checkJob, look: lookJob };
+const JOBS = { scan: scanJob, check: checkJob, look: lookJob, 'sign-in': signInJob };
 const HEARTBEAT_MS = 1_000;
 
 /** Takes runs from the queue until stopped. One that is under way when it stops goes back to the queue. */
 export async function startWorker(config: Config): Promise<{ stop(): Promise<void> }> {
   const db = openPool(config.databaseUrl);
   const catalogue = await loadCatalogue(config.catalogueFile);
-  const queue = await RunQueue.open(config.databaseUrl);
+  const queue = await RunQueue.open(config);
   const current = new Map<AbortController, Promise<void>>();
   let stopping = false;
 
   const sweep = async () => {
-    for (const run of await failSilentRuns(db)) await announceRun(run);
+    for (const run of await releaseSilentRuns(db)) {
+      if (run.state === 'queued') await queue.send(run.id);
+      await announceRun(run);
+    }
   };
   const announceRun = (run: Run) =>
     announce(db, { organisationId: run.organisationId, siteId: run.siteId, what: run.kind });
@@ -57,18 +64,22 @@ export async function startWorker(config: Config): Promise<{ stop(): Promise<voi
       const tools: JobTools = {
         db,
         config,
+        queue,
         catalogue,
+        stopping: () => stopping,
         signal: controller.signal,
         progress(progress) {
           latest = progress;
         },
       };
+      if (run.kind === 'import') throw new CannotRun('An import is no work for a worker.');
       const result = await JOBS[run.kind](run, site!, tools);
       if (stopping) await requeueRun(db, run.id).then(() => queue.send(run.id));
       else await finishRun(db, run.id, { state: controller.signal.aborted ? 'cancelled' : 'done', ...result });
     } catch (error) {
-      if (!(error instanceof CannotRun)) console.error(error);
-      const why = error instanceof CannotRun ? error.message : 'Something went wrong in the worker; it is in its log.';
+      const foreseen = error instanceof CannotRun || error instanceof Problem;
+      if (!foreseen) console.error(error);
+      const why = foreseen ? whyOf(error) : 'Something went wrong in the worker; it is in its log.';
       await finishRun(db, run.id, { state: 'failed', why });
     } finally {
       clearInterval(beat);
@@ -77,6 +88,10 @@ export async function startWorker(config: Config): Promise<{ stop(): Promise<voi
   }
 
   await queue.take(handle);
+  await queue.takeDeliveries((id, lastTry) => deliver(db, config, id, lastTry));
+  // Once at the start for what was missed while no worker ran.
+  await startDueScans(db, queue);
+  await queue.everyMinute(() => startDueScans(db, queue));
   return {
     async stop() {
       stopping = true;
@@ -88,3 +103,6 @@ export async function startWorker(config: Config): Promise<{ stop(): Promise<voi
     },
   };
 }
+
+const whyOf = (error: Error) =>
+  error instanceof Problem ? [error.title, error.detail].filter(Boolean).join('. ') : error.message;

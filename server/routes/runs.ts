@@ -1,3 +1,4 @@
+import { scanPlanSchema } from '@douane/core/coverage';
 import { Router } from 'express';
 import { z } from 'zod';
 import { cancelRun, listRuns, type RunKind, runById } from '../db/runs.sql';
@@ -8,18 +9,20 @@ import { bodyOf } from './body';
 import { personOf } from './session';
 import { siteOf } from './site-of';
 
-const OPTIONS: Record<RunKind, z.ZodType<object>> = {
-  scan: z.strictObject({ pages: z.number().int().min(1, 'at least 1').max(2000, 'at most 2000').optional() }),
+const OPTIONS: Record<Exclude<RunKind, 'import'>, z.ZodType<object>> = {
+  // What is given here holds for this scan alone, on top of the site's plan.
+  scan: scanPlanSchema.pick({ pages: true, listed: true }).partial(),
   check: z.strictObject({ pages: z.array(z.url()).min(1).max(200).optional() }),
   look: z.strictObject({}),
+  'sign-in': z.strictObject({}),
 };
 
-/** Scans, checks and looks: ask for one, see how far it is, cancel it, read its report. */
+/** Scans, checks, looks and trials of a sign-in: ask for one, see how far it is, cancel it, read its report. */
 export function runRoutes(services: Services): Router {
   const { db, queue } = services;
   const router = Router();
 
-  for (const kind of ['scan', 'check', 'look'] as const) {
+  for (const kind of ['scan', 'check', 'look', 'sign-in'] as const) {
     router.post(`/sites/:siteId/${kind}s`, async (req, res) => {
       const site = await siteOf(services, req);
       const options = bodyOf(OPTIONS[kind], req);

@@ -1,7 +1,8 @@
 import type { CheckedCase, CheckedItem } from '@douane/core/check';
+import { lifetimeWords } from '@douane/core/observe';
 import { describe, expect, it } from 'vitest';
 import { neighbour } from './ui/keys';
-import { lifetimeWords, pathOf } from './ui/parts';
+import { pathOf } from './ui/parts';
 import { caseWords, lanesOf, servicesOfCases } from './views/check/lanes';
 import { mendFor } from './views/check/mend';
 

@@ -123,21 +123,6 @@ export function Code({ text, tone = 'line' }: { text: string; tone?: 'line' | 's
   );
 }
 
-/** A lifetime in words: the two largest units would be noise in a table. */
-export function lifetimeWords(seconds: number | null | undefined): string {
-  if (seconds === undefined) return '';
-  if (seconds === null) return 'session';
-  const units: [string, number][] = [
-    ['y', 31_536_000],
-    ['mo', 2_592_000],
-    ['d', 86_400],
-    ['h', 3600],
-    ['min', 60],
-  ];
-  const [unit, size] = units.find(([, s]) => seconds >= s) ?? ['s', 1];
-  return `${Math.round(seconds / size)} ${unit}`;
-}
-
 /** Path and query of an address, which is what differs within a site. */
 export function pathOf(url: string): string {
   if (!URL.canParse(url)) return url;

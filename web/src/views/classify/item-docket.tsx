@@ -1,3 +1,4 @@
+import { lifetimeWords } from '@douane/core/observe';
 import type { Purpose } from '@douane/core/setup';
 import { useQuery } from '@tanstack/react-query';
 import clsx from 'clsx';
@@ -5,7 +6,7 @@ import { useState } from 'react';
 import * as queries from '../../api/queries';
 import type { ItemDetail } from '../../api/types';
 import { Chain } from '../../ui/chain';
-import { Ago, Button, Facts, Key, lifetimeWords, pathOf, Section, Trouble } from '../../ui/parts';
+import { Ago, Button, Facts, Key, pathOf, Section, Trouble } from '../../ui/parts';
 import { KIND_WORDS } from './item-table';
 
 interface Props {

@@ -1,9 +1,9 @@
+import { lifetimeWords } from '@douane/core/observe';
 import type { Purpose } from '@douane/core/setup';
 import clsx from 'clsx';
 import { useEffect, useRef } from 'react';
 import type { RuledItem } from '../../api/types';
 import { Mark } from '../../ui/mark';
-import { lifetimeWords } from '../../ui/parts';
 
 interface Props {
   items: RuledItem[];

@@ -1,0 +1,121 @@
+import type { SignIn } from '@douane/core/setup';
+import type { Queryable } from './db';
+
+export interface Notices {
+  mail: string[];
+  /** Where alarms are posted, and the sealed secret that they are signed with. */
+  webhook?: { url: string; sealedSecret: string };
+}
+
+export interface Schedule {
+  siteId: string;
+  organisationId: string;
+  cron: string;
+  zone: string;
+  nextAt: Date;
+}
+
+/** A recipe without what is to be filled in. */
+export type OpenRecipe = Omit<SignIn, 'fields'> & { fields: { selector: string }[] };
+
+export async function scanSetupOf(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+): Promise<{ plan: object; notices: Notices }> {
+  const { rows } = await db.query(
+    `SELECT scan_plan AS plan, notices FROM site WHERE organisation_id = $1 AND id = $2`,
+    [organisationId, siteId],
+  );
+  return rows[0];
+}
+
+export async function saveScanPlan(db: Queryable, organisationId: string, siteId: string, plan: object): Promise<void> {
+  await db.query(`UPDATE site SET scan_plan = $3 WHERE organisation_id = $1 AND id = $2`, [
+    organisationId,
+    siteId,
+    plan,
+  ]);
+}
+
+export async function saveNotices(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+  notices: Notices,
+): Promise<void> {
+  await db.query(`UPDATE site SET notices = $3 WHERE organisation_id = $1 AND id = $2`, [
+    organisationId,
+    siteId,
+    notices,
+  ]);
+}
+
+export async function signInOf(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+): Promise<{ recipe: OpenRecipe; sealed: string; savedAt: Date } | null> {
+  const { rows } = await db.query(
+    `SELECT recipe, sealed, saved_at AS "savedAt" FROM sign_in WHERE organisation_id = $1 AND site_id = $2`,
+    [organisationId, siteId],
+  );
+  return rows[0] ?? null;
+}
+
+export async function saveSignIn(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+  recipe: OpenRecipe,
+  sealed: string,
+): Promise<void> {
+  await db.query(
+    `INSERT INTO sign_in (organisation_id, site_id, recipe, sealed) VALUES ($1, $2, $3, $4)
+     ON CONFLICT (site_id) DO UPDATE SET recipe = excluded.recipe, sealed = excluded.sealed, saved_at = now()`,
+    [organisationId, siteId, recipe, sealed],
+  );
+}
+
+export async function deleteSignIn(db: Queryable, organisationId: string, siteId: string): Promise<void> {
+  await db.query(`DELETE FROM sign_in WHERE organisation_id = $1 AND site_id = $2`, [organisationId, siteId]);
+}
+
+const SCHEDULE = `site_id AS "siteId", organisation_id AS "organisationId", cron, zone, next_at AS "nextAt"`;
+
+export async function scheduleOf(db: Queryable, organisationId: string, siteId: string): Promise<Schedule | null> {
+  const { rows } = await db.query<Schedule>(
+    `SELECT ${SCHEDULE} FROM schedule WHERE organisation_id = $1 AND site_id = $2`,
+    [organisationId, siteId],
+  );
+  return rows[0] ?? null;
+}
+
+export async function saveSchedule(db: Queryable, schedule: Schedule): Promise<void> {
+  const { organisationId, siteId, cron, zone, nextAt } = schedule;
+  await db.query(
+    `INSERT INTO schedule (organisation_id, site_id, cron, zone, next_at) VALUES ($1, $2, $3, $4, $5)
+     ON CONFLICT (site_id) DO UPDATE SET cron = excluded.cron, zone = excluded.zone, next_at = excluded.next_at`,
+    [organisationId, siteId, cron, zone, nextAt],
+  );
+}
+
+export async function deleteSchedule(db: Queryable, organisationId: string, siteId: string): Promise<void> {
+  await db.query(`DELETE FROM schedule WHERE organisation_id = $1 AND site_id = $2`, [organisationId, siteId]);
+}
+
+/** Schedules of all organisations whose time has come. */
+export async function dueSchedules(db: Queryable, now: Date): Promise<Schedule[]> {
+  const { rows } = await db.query<Schedule>(`SELECT ${SCHEDULE} FROM schedule WHERE next_at <= $1`, [now]);
+  return rows;
+}
+
+/** Moves a schedule on; `false` where another worker has done so already. */
+export async function moveSchedule(db: Queryable, { siteId, nextAt }: Schedule, next: Date): Promise<boolean> {
+  const { rowCount } = await db.query(`UPDATE schedule SET next_at = $3 WHERE site_id = $1 AND next_at = $2`, [
+    siteId,
+    nextAt,
+    next,
+  ]);
+  return rowCount === 1;
+}

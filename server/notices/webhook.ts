@@ -1,0 +1,42 @@
+import { createHmac } from 'node:crypto';
+import { guardedRequest } from '@douane/scanner';
+
+const TIMEOUT_MS = 10_000;
+
+/**
+ * Posts a message signed as the Standard Webhooks specification says: `webhook-id`, `webhook-timestamp`, and
+ * `webhook-signature` with `v1,` and the HMAC-SHA256 of `id.timestamp.body`. `secret` is base64 after `whsec_`. Throws a
+ * sentence where it was not taken.
+ */
+export async function postWebhook(
+  url: string,
+  { id, secret, body, allowPrivate }: { id: string; secret: string; body: string; allowPrivate: boolean },
+): Promise<void> {
+  const timestamp = Math.floor(Date.now() / 1000);
+  const key = Buffer.from(secret.replace(/^whsec_/, ''), 'base64');
+  const signature = createHmac('sha256', key).update(`${id}.${timestamp}.${body}`).digest('base64');
+  await new Promise<void>((done, fail) => {
+    const request = guardedRequest(new URL(url), {
+      allowPrivate,
+      method: 'POST',
+      timeout: TIMEOUT_MS,
+      headers: {
+        'content-type': 'application/json',
+        'content-length': Buffer.byteLength(body),
+        'user-agent': 'Douane',
+        'webhook-id': id,
+        'webhook-timestamp': String(timestamp),
+        'webhook-signature': `v1,${signature}`,
+      },
+    });
+    request.on('timeout', () => request.destroy(new Error(`no answer within ${TIMEOUT_MS / 1000} s`)));
+    request.on('error', fail);
+    request.on('response', (response) => {
+      response.resume();
+      const { statusCode = 0 } = response;
+      if (statusCode >= 200 && statusCode < 300) done();
+      else fail(new Error(`answered ${statusCode}`));
+    });
+    request.end(body);
+  });
+}
