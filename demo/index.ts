@@ -1,5 +1,6 @@
 export { FAULTS, type Fault } from './ferries/faults';
 export type { LogEntry } from './log';
+export { type Mailbox, startMailbox } from './mailbox';
 export { shopHost } from './shop/site';
 export { requestOf, truthOf } from './truth';
 export { type StandInWeb, startStandInWeb } from './web';

@@ -5,14 +5,24 @@ import express, { type Request, type Response } from 'express';
 import { FAULTS, type Fault, type SiteState } from './ferries/faults';
 import { serveTicketSite } from './ferries/site';
 import { type LogEntry, VisitLog } from './log';
+import type { Mailbox } from './mailbox';
 import { SHOP_HOST, serveShop } from './shop/site';
 import { thirdParties } from './third-parties/index';
 import type { Answering } from './third-parties/types';
 import { TICKET_SITE } from './world';
 
+/** A message that reached the stand-in webhook. */
+export interface ReceivedHook {
+  at: number;
+  headers: Record<string, string>;
+  body: string;
+}
+
 export interface StandInWeb {
   port: number;
   log: VisitLog;
+  /** What was posted to `/hook` at the control address, the newest first. */
+  hooks: ReceivedHook[];
   state: SiteState;
   close(): Promise<void>;
 }
@@ -21,8 +31,18 @@ export interface StandInWeb {
  * Starts the stand-in web: many invented hosts on one port of loopback. `root` is the project's folder, where the
  * stand-ins' scripts lie. Port 0 takes a free one.
  */
-export async function startStandInWeb({ port, root }: { port: number; root: string }): Promise<StandInWeb> {
+export async function startStandInWeb({
+  port,
+  root,
+  mailbox,
+}: {
+  port: number;
+  root: string;
+  mailbox?: Mailbox;
+}): Promise<StandInWeb> {
   const log = new VisitLog();
+  const hooks: ReceivedHook[] = [];
+  let failingHooks = 0;
   const state: SiteState = { fault: 'clean', snippet: '' };
   const app = express();
   app.disable('x-powered-by').disable('etag');
@@ -83,6 +103,9 @@ export async function startStandInWeb({ port, root }: { port: number; root: stri
     if (req.path === '/parties') {
       return res.json([...parties.values()].map(({ host, name, purpose, what }) => ({ host, name, purpose, what })));
     }
+    if (req.path === '/mail') return res.json(mailbox?.letters ?? []);
+    if (req.path === '/hooks') return res.json(hooks);
+    if (req.path === '/hook') return takeHook(req, res);
     if (req.path === '/clear') {
       log.clear();
       return res.json({ ok: true });
@@ -99,9 +122,23 @@ export async function startStandInWeb({ port, root }: { port: number; root: stri
     res.type('html').send(controlPage(state, suffix));
   }
 
+  /** Takes a signed message; `?fail=N` has it fail N times before, as a receiver that is down would. */
+  function takeHook(req: Request, res: Response) {
+    if (req.query.fail && failingHooks < Number(req.query.fail)) {
+      failingHooks += 1;
+      return res.status(503).end();
+    }
+    express.text({ type: '*/*', limit: '1mb' })(req, res, () => {
+      hooks.unshift({ at: Date.now(), headers: req.headers as Record<string, string>, body: String(req.body) });
+      hooks.length = Math.min(hooks.length, 200);
+      res.status(204).end();
+    });
+  }
+
   return {
     port: actual,
     log,
+    hooks,
     state,
     close: () =>
       new Promise((resolve) => {
@@ -122,5 +159,6 @@ function controlPage(state: SiteState, port: string): string {
   ).join('');
   return `<!doctype html><html lang="en"><meta charset="utf-8"><title>Stand-in web</title><h1>Stand-in web</h1>
 <p><a href="http://${TICKET_SITE.host}${port}/">Ticket site</a>, served as <b>${state.fault}</b>. Serve it as:</p><ul>${links}</ul>
-<p><a href="/log">What reached the third parties</a> · <a href="/clear">clear it</a> · <a href="/parties">what they say of themselves</a></p></html>`;
+<p><a href="/log">What reached the third parties</a> · <a href="/clear">clear it</a> · <a href="/parties">what they say of themselves</a></p>
+<p><a href="/mail">Letters in the stand-in mailbox</a> · <a href="/hooks">what reached the stand-in webhook</a> at /hook</p></html>`;
 }

@@ -70,10 +70,10 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
       scan.obey(robots.allows, robots.delayMs);
     }
     if (plan.listed.length === 0) {
-      scan.frontier.add(start, 0);
+      scan.frontier.add(start, 0, true);
       const usual = new URL('/sitemap.xml', start).href;
       const [sitemaps] = await Promise.all([
-        plan.sitemaps ? readSitemaps([...new Set([...robots.sitemaps, usual])], fetching) : null,
+        plan.sitemaps ? readSitemaps(robots.sitemaps, usual, fetching) : null,
         // The start goes ahead alone, since it may lead to another host.
         visitAll(1, false, 1),
       ]);
@@ -241,6 +241,7 @@ class Scan {
     for (let url = this.frontier.next(); url; url = this.frontier.next()) {
       if (this.allows(url)) return url;
       this.forbidden += 1;
+      this.frontier.passOver(url);
       this.pages.push({ url, status: null, seconds: 0, outcome: 'skipped', why: 'robots.txt asks not to visit it' });
     }
     return null;

@@ -1,3 +1,4 @@
+import type { Readable } from 'node:stream';
 import { createGunzip } from 'node:zlib';
 import type { Resolve } from './browser';
 import { guardedRequest } from './guard';
@@ -66,7 +67,9 @@ function fetchOnce(url: URL, options: FetchOptions): Promise<Answer> {
       }
       const chunks: Buffer[] = [];
       let bytes = 0;
+      let source: Readable = response;
       const finish = (cut: boolean) => {
+        source.removeAllListeners('data').destroy();
         request.destroy();
         const text = Buffer.concat(chunks)
           .subarray(0, maxBytes)
@@ -85,7 +88,7 @@ function fetchOnce(url: URL, options: FetchOptions): Promise<Answer> {
         response.unshift(first);
         const packed = first[0] === 0x1f && first[1] === 0x8b;
         // A little packed data can unpack to very much, so it is unpacked in small pieces and counted.
-        const source = packed ? response.pipe(createGunzip({ chunkSize: 16_384 })) : response;
+        source = packed ? response.pipe(createGunzip({ chunkSize: 16_384 })) : response;
         source.on('data', take);
         source.on('end', () => finish(false));
         source.on('error', (error) => settle(fail, error));

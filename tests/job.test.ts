@@ -25,7 +25,13 @@ afterAll(async () => {
 
 const heading = () => page.locator('main h1').first();
 const station = async (name: string) => {
-  await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name }).click();
+  const link = page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name });
+  await link.click();
+  // Where leaving was declined it stays what it was.
+  await expect
+    .poll(() => link.getAttribute('aria-current'), { timeout: 2000 })
+    .toBe('page')
+    .catch(() => {});
 };
 /** Waits for a heading that states a finding. */
 const finds = (text: RegExp, timeout = 90_000) => expect.poll(() => heading().textContent(), { timeout }).toMatch(text);

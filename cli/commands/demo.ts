@@ -1,6 +1,6 @@
 import { rm } from 'node:fs/promises';
 import path from 'node:path';
-import { ORGANISATION, SPECIALIST, type StandInWeb, startStandInWeb, TICKET_SITE } from '@douane/demo';
+import { ORGANISATION, SPECIALIST, type StandInWeb, startMailbox, startStandInWeb, TICKET_SITE } from '@douane/demo';
 import { snippetFor } from '@douane/gate';
 import {
   addOrganisation,
@@ -63,8 +63,13 @@ async function start(root: string, fresh: boolean, stops: (() => Promise<void>)[
   }
   await migrate(databaseUrl, root);
 
+  const mailbox = await startMailbox();
+  stops.push(() => mailbox.close());
   const env = {
     DOUANE_SECRET: 'demo-only',
+    DOUANE_SMTP: mailbox.url,
+    DOUANE_MAIL_FROM: 'douane@skerrysound.example',
+    DOUANE_RETRY_SECONDS: '5',
     ...process.env,
     DATABASE_URL: databaseUrl,
     DOUANE_PORT: String(port),
@@ -73,7 +78,7 @@ async function start(root: string, fresh: boolean, stops: (() => Promise<void>)[
     DOUANE_PLACE_HEADER: process.env.DOUANE_PLACE_HEADER ?? 'x-visitor-place',
   };
   const config = readConfig(env, root);
-  const web = await startStandInWeb({ port: standInPort, root });
+  const web = await startStandInWeb({ port: standInPort, root, mailbox });
   stops.push(() => web.close());
   const server = await startServer(config);
   stops.push(() => server.stop());
@@ -99,7 +104,7 @@ Douane            ${config.publicUrl}
   sign in with    ${SPECIALIST.email}
   password        ${SPECIALIST.password}
 Ticket site       http://${TICKET_SITE.host}:${standInPort}/
-Stand-in web      http://control.localhost:${standInPort}/   faults, and what reached the third parties
+Stand-in web      http://control.localhost:${standInPort}/   faults, what reached the third parties, mailbox, webhook
 
 Ctrl-C ends everything.`);
 }

@@ -79,6 +79,12 @@ export class Frontier {
     return page.url;
   }
 
+  /** A page that `next` gave was not visited after all, and costs nothing of the budget. */
+  passOver(url: string): void {
+    this.family(url).visited -= 1;
+    this.taken -= 1;
+  }
+
   /** Counts a page that was visited before a restart; it is not visited again. */
   alreadyVisited(url: string): void {
     const family = this.family(url);

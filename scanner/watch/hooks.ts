@@ -27,23 +27,48 @@ export function installHooks(bindingName: string): void {
   const { timeOrigin } = performance;
   const now = performance.now.bind(performance);
   const stringify = JSON.stringify;
-  const report = (what: string, text: string, value?: string) => {
+  const stackNow = () => {
     const limit = Error.stackTraceLimit;
     Error.stackTraceLimit = 12;
-    const stack = new Error().stack ?? '';
+    const { stack = '' } = new Error();
     Error.stackTraceLimit = limit;
+    return stack;
+  };
+  const report = (what: string, text: string, value?: string, stack = stackNow()) => {
     send(stringify({ what, text: text.slice(0, 5000), value, host: location.hostname, at: timeOrigin + now(), stack }));
   };
 
   const cookie = Object.getOwnPropertyDescriptor(Document.prototype, 'cookie');
   if (cookie?.get && cookie.set) {
     const { get, set } = cookie;
+    const later = setTimeout;
+    const kept = (doc: Document, line: string) => `; ${get.call(doc)}`.includes(`; ${line.split('=')[0]!.trim()}=`);
+    // Asking the browser what it kept takes a millisecond; a page that writes thousands is asked once for all.
+    let asked = 0;
+    let waiting: { line: string; stack: string }[] = [];
+    const tellWaiting = (doc: Document) => {
+      const there = new Set(
+        get
+          .call(doc)
+          .split('; ')
+          .map((pair: string) => pair.split('=')[0]),
+      );
+      for (const { line, stack } of waiting) {
+        if (there.has(line.split('=')[0]!.trim())) report('cookie', line, undefined, stack);
+      }
+      waiting = [];
+    };
     Object.defineProperty(Document.prototype, 'cookie', {
       ...cookie,
       set(this: Document, line: string) {
         set.call(this, line);
-        const name = String(line).split('=')[0]!.trim();
-        if (`; ${get.call(this)}`.includes(`; ${name}=`)) report('cookie', String(line));
+        asked += 1;
+        if (asked <= 300) {
+          if (kept(this, String(line))) report('cookie', String(line));
+          return;
+        }
+        if (waiting.length === 0) later(() => tellWaiting(this));
+        if (waiting.length < 20_000) waiting.push({ line: String(line), stack: stackNow() });
       },
     });
   }

@@ -1,7 +1,7 @@
 import { chmod, mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { SPECIALIST, type StandInWeb, startStandInWeb } from '@douane/demo';
+import { type Mailbox, SPECIALIST, type StandInWeb, startMailbox, startStandInWeb } from '@douane/demo';
 import {
   addOrganisation,
   type Config,
@@ -22,6 +22,7 @@ export interface World {
   db: Db;
   config: Config;
   web: StandInWeb;
+  mailbox: Mailbox;
   server: RunningServer;
   url: string;
   /** Of the organisation that the specialist belongs to. */
@@ -35,18 +36,21 @@ export async function startWorld(): Promise<World> {
   await chmod(folder, 0o755); // the user that PostgreSQL runs as has to reach it
   const cluster = await startCluster(folder);
   await migrate(cluster.url, ROOT);
+  const mailbox = await startMailbox();
   const config = readConfig(
     {
       DATABASE_URL: cluster.url,
       DOUANE_PORT: String(await freePort()),
       DOUANE_ALLOW_PRIVATE: '1',
       DOUANE_SECRET: 'tests',
+      DOUANE_SMTP: mailbox.url,
+      DOUANE_RETRY_SECONDS: '1',
       DOUANE_CATALOGUE: path.join(ROOT, 'demo/catalogue.json'),
       DOUANE_PLACE_HEADER: 'x-visitor-place',
     },
     ROOT,
   );
-  const web = await startStandInWeb({ port: 0, root: ROOT });
+  const web = await startStandInWeb({ port: 0, root: ROOT, mailbox });
   const server = await startServer(config);
   const worker = await startWorker(config);
   const db = openPool(config.databaseUrl);
@@ -55,6 +59,7 @@ export async function startWorld(): Promise<World> {
     db,
     config,
     web,
+    mailbox,
     server,
     url: config.publicUrl,
     organisationId,
@@ -62,6 +67,7 @@ export async function startWorld(): Promise<World> {
       await worker.stop();
       await server.stop();
       await web.close();
+      await mailbox.close();
       await db.end();
       await cluster.stop();
       await rm(folder, { recursive: true, force: true });
@@ -107,8 +113,12 @@ export class Client {
     return this;
   }
 
-  /** Runs a scan, check or look to its end. */
-  async run(siteId: string, kind: 'scan' | 'check' | 'look', options: object = {}): Promise<Answer['body']> {
+  /** Runs a scan, check, look or trial of a sign-in to its end. */
+  async run(
+    siteId: string,
+    kind: 'scan' | 'check' | 'look' | 'sign-in',
+    options: object = {},
+  ): Promise<Answer['body']> {
     const { body } = await this.call('POST', `/sites/${siteId}/${kind}s`, options);
     for (;;) {
       const { body: run } = await this.call('GET', `/runs/${body.run.id}`);

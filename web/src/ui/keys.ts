@@ -1,10 +1,11 @@
-import { useEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 
 /** Single keys for the screen, silent while somebody types or holds a modifier. */
 export function useKeys(keys: Record<string, (event: KeyboardEvent) => void>): void {
   const latest = useRef(keys);
   latest.current = keys;
-  useEffect(() => {
+  // Before the screen is painted: a fast hand may press at once.
+  useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
       const act = latest.current[event.key];
