@@ -1,4 +1,5 @@
 export { FAULTS, type Fault } from './ferries/faults';
+export { FREIGHT_ACCOUNT, FREIGHT_HOST } from './freight/site';
 export type { LogEntry } from './log';
 export { type Mailbox, startMailbox } from './mailbox';
 export { shopHost } from './shop/site';

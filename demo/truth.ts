@@ -32,6 +32,7 @@ const WRITTEN_INTO_PAGE: Record<string, [string, string][]> = {
   ],
   '/chat.js': [['cookie', 'qc_open']],
   '/w.js': [['cookie', 'sm_w']],
+  '/f.js': [['cookie', 'fpl_new']],
 };
 
 /** What a stand-in's script writes inside its own frame. */

@@ -4,6 +4,7 @@ import path from 'node:path';
 import express, { type Request, type Response } from 'express';
 import { FAULTS, type Fault, type SiteState } from './ferries/faults';
 import { serveTicketSite } from './ferries/site';
+import { FREIGHT_HOST, serveFreightDesk } from './freight/site';
 import { type LogEntry, VisitLog } from './log';
 import type { Mailbox } from './mailbox';
 import { SHOP_HOST, serveShop } from './shop/site';
@@ -43,7 +44,7 @@ export async function startStandInWeb({
   const log = new VisitLog();
   const hooks: ReceivedHook[] = [];
   let failingHooks = 0;
-  const state: SiteState = { fault: 'clean', snippet: '' };
+  const state: SiteState = { fault: 'clean', snippet: '', newcomer: false };
   const app = express();
   app.disable('x-powered-by').disable('etag');
   const server = app.listen(port, '127.0.0.1');
@@ -66,6 +67,7 @@ export async function startStandInWeb({
     const host = req.hostname;
     const party = parties.get(host);
     if (host === 'control.localhost' || host === '127.0.0.1' || host === 'localhost') return control(req, res);
+    if (host === FREIGHT_HOST) return serveFreightDesk(req, res, suffix);
     if (host === TICKET_SITE.host || host.endsWith(`.${TICKET_SITE.host}`)) {
       const fault = FAULTS.find((f) => host === `${f}.${TICKET_SITE.host}`);
       return serveTicketSite(req, res, fault ? { ...state, fault } : state, suffix);
@@ -111,7 +113,8 @@ export async function startStandInWeb({
       return res.json({ ok: true });
     }
     if (req.path === '/site') {
-      const { fault, snippet } = req.query;
+      const { fault, snippet, newcomer } = req.query;
+      if (newcomer !== undefined) state.newcomer = newcomer === '1';
       if (fault !== undefined) {
         if (!FAULTS.includes(fault as Fault)) return res.status(400).send(`fault is one of ${FAULTS.join(', ')}`);
         state.fault = fault as Fault;
@@ -159,6 +162,7 @@ function controlPage(state: SiteState, port: string): string {
   ).join('');
   return `<!doctype html><html lang="en"><meta charset="utf-8"><title>Stand-in web</title><h1>Stand-in web</h1>
 <p><a href="http://${TICKET_SITE.host}${port}/">Ticket site</a>, served as <b>${state.fault}</b>. Serve it as:</p><ul>${links}</ul>
+<p>A tracker that nobody announced: ${state.newcomer ? '<b>there</b>, <a href="/site?newcomer=0">take it away</a>' : 'not there, <a href="/site?newcomer=1">bring it in</a>'}</p>
 <p><a href="/log">What reached the third parties</a> · <a href="/clear">clear it</a> · <a href="/parties">what they say of themselves</a></p>
 <p><a href="/mail">Letters in the stand-in mailbox</a> · <a href="/hooks">what reached the stand-in webhook</a> at /hook</p></html>`;
 }

@@ -7,4 +7,6 @@ export interface SiteState {
   fault: Fault;
   /** The gate's snippet, as the specialist's developer pasted it; empty while it is not installed. */
   snippet: string;
+  /** A tag that somebody brought in lately without telling anybody. */
+  newcomer: boolean;
 }

@@ -42,6 +42,8 @@ export function tagsFor(path: string, state: SiteState, port: string) {
   }
   if (path === '/book') body.push(`<script src="${at('swifttil', '/till.js')}"></script>`);
 
+  if (state.newcomer && path === '/offers') body.push(`<script src="${at('freshplover', '/f.js')}" async></script>`);
+
   // Faults
   if (state.fault === 'pixel-in-markup' && path === '/timetable') {
     body.push(`<img src="${at('copperbarn', '/px.gif?c=timetable')}" alt="" width="1" height="1">`);

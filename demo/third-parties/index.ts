@@ -150,6 +150,31 @@ export function thirdParties(script: Script): ThirdParty[] {
         },
       },
     },
+    {
+      host: 'cargowren.localhost',
+      name: 'Cargowren audience',
+      purpose: 'measurement',
+      what: 'A pixel that only those who have signed in to the freight desk see.',
+      answers: {
+        '/px.gif': (a) => {
+          recognise(a, 'cw_id');
+          pixel(a);
+        },
+      },
+    },
+    {
+      host: 'freshplover.localhost',
+      name: 'Freshplover offers',
+      purpose: 'advertising',
+      what: 'A tag that somebody brought in lately.',
+      answers: {
+        '/f.js': script('freshplover'),
+        '/px.gif': (a) => {
+          recognise(a, 'fpl_id');
+          pixel(a);
+        },
+      },
+    },
     ...difficult(script),
   ];
 }

@@ -27,6 +27,8 @@ export interface World {
   url: string;
   /** Of the organisation that the specialist belongs to. */
   organisationId: string;
+  /** Ends the worker in good order, and starts another. */
+  restartWorker(meanwhile?: () => Promise<unknown>): Promise<void>;
   stop(): Promise<void>;
 }
 
@@ -52,7 +54,7 @@ export async function startWorld(): Promise<World> {
   );
   const web = await startStandInWeb({ port: 0, root: ROOT, mailbox });
   const server = await startServer(config);
-  const worker = await startWorker(config);
+  let worker = await startWorker(config);
   const db = openPool(config.databaseUrl);
   const { organisationId } = await addOrganisation(db, 'Skerry & Sound Ferries', SPECIALIST);
   return {
@@ -63,6 +65,11 @@ export async function startWorld(): Promise<World> {
     server,
     url: config.publicUrl,
     organisationId,
+    async restartWorker(meanwhile) {
+      await worker.stop();
+      await meanwhile?.();
+      worker = await startWorker(config);
+    },
     async stop() {
       await worker.stop();
       await server.stop();
@@ -103,7 +110,9 @@ export class Client {
     const set = response.headers.getSetCookie().find((line) => line.startsWith('douane.sid='));
     if (set) this.cookie = set.split(';')[0]!;
     const text = await response.text();
-    return { status: response.status, body: text ? JSON.parse(text) : null, headers: response.headers };
+    const isJson =
+      /json/.test(response.headers.get('content-type') ?? '') && !response.headers.has('content-disposition');
+    return { status: response.status, body: isJson ? JSON.parse(text) : text || null, headers: response.headers };
   }
 
   async signIn(person: { email: string; password: string } = SPECIALIST): Promise<this> {

@@ -1,0 +1,244 @@
+import { FREIGHT_ACCOUNT, FREIGHT_HOST, shopHost } from '@douane/demo';
+import Ajv from 'ajv';
+import harSchema from 'har-schema';
+import { Webhook } from 'standardwebhooks';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Client, startWorld, type World } from './support/world';
+
+let world: World;
+let client: Client;
+beforeAll(async () => {
+  world = await startWorld();
+  client = await new Client(world.url).signIn();
+});
+afterAll(() => world?.stop());
+
+const addSite = async (name: string, host: string): Promise<string> => {
+  const address = `http://${host}:${world.web.port}/`;
+  return (await client.call('POST', '/sites', { name, address })).body.id;
+};
+const fieldsOf = ({ body }: { body: { fields?: { path: string }[] } }) => body.fields?.map(({ path }) => path);
+
+it('goes on where it was when its worker is replaced, and loads no page twice', async () => {
+  const site = await addSite('Pebbleloft', shopHost(40));
+  await client.call('PUT', `/sites/${site}/scan-plan`, { parallel: 2, pages: 40 });
+  world.web.log.clear();
+  const { body } = await client.call('POST', `/sites/${site}/scans`, {});
+  const run = async () => (await client.call('GET', `/runs/${body.run.id}`)).body;
+  await expect.poll(async () => (await run()).progress?.done ?? 0, { timeout: 30_000 }).toBeGreaterThan(4);
+  await world.restartWorker(async () => expect((await run()).state).toBe('queued'));
+  await expect.poll(async () => (await run()).state, { timeout: 60_000 }).toBe('done');
+  const { report, summary } = await run();
+  expect(summary).toMatchObject({ pages: 40, failed: 0 });
+  expect(new Set(report.pages.map((p: { url: string }) => p.url)).size).toBe(40);
+  // The tag manager stands on every page and saw each once, but for those that the stop broke off halfway.
+  const loads = world.web.log
+    .all()
+    .filter(({ path }) => path === '/m.js')
+    .map(({ referrer }) => referrer);
+  const left = await world.db.query('SELECT count(*)::int AS n FROM scan_page');
+  expect(loads.length - 40).toBeLessThanOrEqual(2);
+  expect(left.rows[0].n).toBe(0);
+});
+
+describe('behind a login', () => {
+  let site: string;
+  const recipe = (password: string | undefined) => ({
+    address: `http://${FREIGHT_HOST}:${world.web.port}/login`,
+    fields: [
+      { selector: 'input[name=name]', value: FREIGHT_ACCOUNT.name },
+      { selector: 'input[name=password]', ...(password !== undefined && { value: password }) },
+    ],
+    submit: 'button',
+    success: '#desk',
+  });
+  beforeAll(async () => {
+    site = await addSite('Freight desk', FREIGHT_HOST);
+    await world.db.query(
+      `UPDATE site SET setup = jsonb_set(setup, '{site,address}', to_jsonb($2::text)) WHERE id = $1`,
+      [site, `http://${FREIGHT_HOST}:${world.web.port}/desk`],
+    );
+  });
+
+  it('keeps what is filled in sealed, and gives it to nobody', async () => {
+    expect((await client.call('PUT', `/sites/${site}/sign-in`, recipe(undefined))).body.fields).toEqual([
+      { path: 'fields[1].value', message: expect.stringContaining('give its value') },
+    ]);
+    expect((await client.call('PUT', `/sites/${site}/sign-in`, recipe('wrong-password'))).status).toBe(204);
+    const { body } = await client.call('GET', `/sites/${site}/scan-setup`);
+    expect(body.signIn.fields).toEqual([{ selector: 'input[name=name]' }, { selector: 'input[name=password]' }]);
+    const { rows } = await world.db.query('SELECT recipe::text || sealed AS kept FROM sign_in');
+    expect(rows[0].kept).not.toMatch(/wrong-password|harbour-clerk/);
+  });
+
+  it('is tried on the spot, and says at which step it failed', async () => {
+    const failed = await client.run(site, 'sign-in');
+    expect(failed.report).toMatchObject({ ok: false, why: 'signing in: "#desk" did not show within 10 s' });
+    // Only the field that changed is sent again.
+    const again = recipe(FREIGHT_ACCOUNT.password);
+    await client.call('PUT', `/sites/${site}/sign-in`, {
+      ...again,
+      fields: [{ selector: 'input[name=name]' }, again.fields[1]],
+    });
+    const { report } = await client.run(site, 'sign-in');
+    expect(report).toMatchObject({ ok: true, address: `http://${FREIGHT_HOST}:${world.web.port}/desk` });
+    expect(Buffer.from(report.picture, 'base64').subarray(0, 3).toString('hex')).toBe('ffd8ff');
+  });
+
+  it('finds what only those who are in see, and lets no secret out', async () => {
+    await client.call('PUT', `/sites/${site}/scan-plan`, { keepHar: true });
+    const run = await client.run(site, 'scan');
+    expect(run.summary).toMatchObject({ pages: 3, failed: 0 });
+    const { body } = await client.call('GET', `/sites/${site}/items`);
+    expect(body.items.map((i: { name: string; host: string }) => `${i.name} ${i.host}`)).toContain(
+      'cw_id cargowren.localhost',
+    );
+    for (const as of ['json', 'har', 'csv']) {
+      const { body: text } = await client.call('GET', `/runs/${run.id}/export?as=${as}`);
+      expect(text.length).toBeGreaterThan(200);
+      expect(text).not.toContain(FREIGHT_ACCOUNT.password);
+    }
+  });
+});
+
+describe('a second scan of the ticket site, after a tag came in that nobody announced', () => {
+  let site: string;
+  let before: string;
+  let now: string;
+  let secret: string;
+  beforeAll(async () => {
+    site = await addSite('Ferry tickets', 'skerrysound.localhost');
+    before = (await client.run(site, 'scan')).id;
+    const webhook = `http://control.localhost:${world.web.port}/hook?fail=2`;
+    const { body } = await client.call('PUT', `/sites/${site}/notices`, {
+      mail: ['ines.varga@skerrysound.example'],
+      webhook,
+    });
+    secret = body.secret;
+    world.web.state.newcomer = true;
+    now = (await client.run(site, 'scan')).id;
+  });
+
+  it('raises an alarm that names what is new, by mail and by a signed message that is tried again', async () => {
+    const alarms = async () => (await client.call('GET', `/sites/${site}/alarms`)).body.alarms;
+    await expect
+      .poll(async () => (await alarms())[0]?.deliveries.map((d: { state: string }) => d.state), { timeout: 30_000 })
+      .toEqual(['delivered', 'delivered']);
+    const [alarm] = await alarms();
+    expect(alarm.items.map((i: { name: string; host: string }) => `${i.name} ${i.host}`).sort()).toEqual([
+      'fpl_id freshplover.localhost',
+      'fpl_new skerrysound.localhost',
+      'image freshplover.localhost',
+      'script freshplover.localhost',
+    ]);
+    expect(alarm.deliveries.find((d: { way: string }) => d.way === 'webhook').tries).toBe(3);
+    const [letter] = world.mailbox.letters;
+    expect(letter).toMatchObject({
+      to: 'ines.varga@skerrysound.example',
+      subject: expect.stringContaining('4 new things'),
+    });
+    expect(letter!.text).toContain(`/scan/compare/${before}/${now}`);
+    const [hook] = world.web.hooks;
+    const told = new Webhook(secret).verify(hook!.body, hook!.headers) as { data: { count: number } };
+    expect(told.data.count).toBe(4);
+    expect(() => new Webhook(secret).verify(hook!.body.replace('4', '5'), hook!.headers)).toThrow();
+    expect((await client.call('POST', `/alarms/${alarm.id}/seen`)).body.seenBy).toBe('Ines Varga');
+  });
+
+  it('is compared with the one before', async () => {
+    const { body } = await client.call('GET', `/scans/${before}/compared-with/${now}`);
+    expect(body.added).toHaveLength(4);
+    expect([body.gone, body.changed, body.notLookedFor]).toEqual([[], [], []]);
+    expect(body.same).toBe(38);
+    const back = (await client.call('GET', `/scans/${now}/compared-with/${before}`)).body;
+    expect(back.gone).toHaveLength(4);
+  });
+
+  it('can be taken away as JSON, CSV, HAR and PDF, and its CSV read back', async () => {
+    const get = async (as: string) => client.call('GET', `/runs/${now}/export?as=${as}`);
+    const json = JSON.parse((await get('json')).body);
+    expect(json).toMatchObject({ format: 'douane.scan/1', coverage: { known: 13 } });
+    expect(json.items).toHaveLength(42);
+    expect((await get('har')).body.title).toContain('were not kept');
+    expect((await get('docx')).body.fields[0].message).toContain('json, csv, har, pdf');
+    const pdf = await get('pdf');
+    expect(pdf.body.slice(0, 5)).toBe('%PDF-');
+    expect(pdf.headers.get('content-disposition')).toContain('ferry-tickets-scan-');
+    const csv = (await get('csv')).body as string;
+    const other = await addSite('Copy', 'copy.skerrysound.localhost');
+    const read = await client.call('POST', `/sites/${other}/imports?name=scan.csv`, csv, {
+      'content-type': 'text/plain',
+    });
+    expect(read.body).toMatchObject({ items: 42, unread: 0 });
+    const broken = await client.call('POST', `/sites/${other}/imports`, 'a,b\n1,2\n', { 'content-type': 'text/plain' });
+    expect([broken.status, ...fieldsOf(broken)!]).toEqual([422, 'line 1']);
+  });
+
+  it('shows none of it to another organisation', async () => {
+    const { addOrganisation } = await import('@douane/server');
+    await addOrganisation(world.db, 'Other', { name: 'O', email: 'o@other.example', password: 'long-enough-1' });
+    const other = await new Client(world.url).signIn({ email: 'o@other.example', password: 'long-enough-1' });
+    const [alarm] = (await client.call('GET', `/sites/${site}/alarms`)).body.alarms;
+    const filter = (
+      await client.call('POST', `/sites/${site}/filters`, {
+        name: 'mine',
+        filter: { search: '', only: [], group: 'none', sort: 'host' },
+      })
+    ).body;
+    for (const [method, path, body] of [
+      ['GET', `/scans/${before}/compared-with/${now}`],
+      ['GET', `/runs/${now}/export?as=json`],
+      ['GET', `/sites/${site}/scan-setup`],
+      ['PUT', `/sites/${site}/scan-plan`, {}],
+      ['PUT', `/sites/${site}/schedule`, { cron: '0 3 * * *', zone: 'UTC' }],
+      ['GET', `/sites/${site}/alarms`],
+      ['POST', `/alarms/${alarm.id}/seen`],
+      ['DELETE', `/filters/${filter.id}`],
+    ] as [string, string, object?][]) {
+      expect((await other.call(method, path, body)).status, path).toBe(404);
+    }
+  });
+});
+
+it('writes a HAR that is one', async () => {
+  const site = await addSite('HAR', 'har.skerrysound.localhost');
+  await client.call('PUT', `/sites/${site}/scan-plan`, { keepHar: true, pages: 3 });
+  const run = await client.run(site, 'scan');
+  const har = JSON.parse((await client.call('GET', `/runs/${run.id}/export?as=har`)).body);
+  const ajv = new Ajv({ schemaId: 'auto', meta: false });
+  ajv.addMetaSchema((await import('ajv/lib/refs/json-schema-draft-06.json')).default);
+  for (const schema of Object.values(harSchema)) ajv.addSchema(schema);
+  const valid = ajv.validate('har.json#', har);
+  expect(ajv.errors ?? []).toEqual([]);
+  expect(valid).toBe(true);
+  expect(har.log.entries.length).toBeGreaterThan(10);
+});
+
+describe('a schedule', () => {
+  let site: string;
+  beforeAll(async () => {
+    site = await addSite('Scheduled', 'scheduled.skerrysound.localhost');
+  });
+  it.each([
+    [{ cron: '0 25 * * *', zone: 'Europe/Berlin' }, 'cron'],
+    [{ cron: '*/5 * * * *', zone: 'Europe/Berlin' }, 'cron'],
+    [{ cron: 'daily', zone: 'UTC' }, 'cron'],
+    [{ cron: '0 3 * * *', zone: 'Mars/Olympus' }, 'zone'],
+  ])('%j is refused', async (asked, field) => {
+    expect(fieldsOf(await client.call('PUT', `/sites/${site}/schedule`, asked))).toEqual([field]);
+  });
+
+  it('runs once on return, however many times were missed, and names the next', async () => {
+    await client.call('PUT', `/sites/${site}/scan-plan`, { pages: 1 });
+    const { body } = await client.call('PUT', `/sites/${site}/schedule`, { cron: '30 3 * * *', zone: 'UTC' });
+    expect(new Date(body.nextAt).toISOString()).toMatch(/T03:30:00/);
+    await world.restartWorker(() => world.db.query(`UPDATE schedule SET next_at = now() - interval '9 days'`));
+    const runs = async () => (await client.call('GET', `/sites/${site}/scans`)).body.runs;
+    await expect
+      .poll(async () => (await runs()).map((r: { state: string }) => r.state), { timeout: 30_000 })
+      .toEqual(['done']);
+    const { schedule } = (await client.call('GET', `/sites/${site}/scan-setup`)).body;
+    expect(Date.parse(schedule.nextAt)).toBeGreaterThan(Date.now());
+    expect(Date.parse(schedule.nextAt) - Date.now()).toBeLessThan(25 * 3600_000);
+  });
+});

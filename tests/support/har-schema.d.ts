@@ -1,0 +1,4 @@
+declare module 'har-schema' {
+  const schemas: Record<string, object>;
+  export default schemas;
+}
