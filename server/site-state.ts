@@ -1,6 +1,7 @@
 import type { SiteState } from '@douane/core/board';
 import { servicesOf } from '@douane/core/classify';
 import { differences, type Setup } from '@douane/core/setup';
+import { countUnseenAlarms } from './db/alarms.sql';
 import type { Queryable } from './db/db';
 import { type KeptItem, listItems } from './db/items.sql';
 import { countRecords } from './db/records.sql';
@@ -22,10 +23,11 @@ export function draftDifferences(draft: Setup, published: Version | undefined) {
 /** How a site stands, from what is kept of it. */
 export async function siteState(db: Queryable, site: Site, runs?: readonly Run[]): Promise<SiteState> {
   const { organisationId, id } = site;
-  const [items, versions, records, latest] = await Promise.all([
+  const [items, versions, records, alarms, latest] = await Promise.all([
     listItems(db, organisationId, id),
     listVersions(db, organisationId, id),
     countRecords(db, organisationId, id),
+    countUnseenAlarms(db, organisationId, id),
     runs ?? latestRuns(db, organisationId),
   ]);
   const newest = (kind: Run['kind']) => latest.find((run) => run.siteId === id && run.kind === kind);
@@ -49,6 +51,7 @@ export async function siteState(db: Queryable, site: Site, runs?: readonly Run[]
           why: scan.why,
         }
       : null,
+    alarms,
     openItems,
     ruledItems: items.length - openItems,
     regimes: site.setup.regions.regimes,

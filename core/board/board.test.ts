@@ -3,6 +3,7 @@ import { nextStep, type SiteState, stagesOf } from './index';
 
 const done: SiteState = {
   scan: { state: 'done', at: null, pages: 13, items: 38 },
+  alarms: 0,
   openItems: 0,
   ruledItems: 38,
   regimes: ['eu'],
@@ -15,6 +16,7 @@ const done: SiteState = {
 
 it.each<[string, Partial<SiteState>, string, string]>([
   ['nothing was done', { scan: null }, 'scan', 'Scan the site'],
+  ['new things raised an alarm', { alarms: 2, openItems: 3 }, 'scan', 'See 2 alarms about new things'],
   ['a scan runs', { scan: { ...done.scan!, state: 'running' } }, 'scan', 'The scan is running'],
   ['items are open', { openItems: 1 }, 'classify', 'Rule 1 open item'],
   ['nothing is published', { version: null, gate: null, check: null }, 'banner', 'Publish the first version'],

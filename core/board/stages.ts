@@ -24,11 +24,12 @@ export function stagesOf(state: SiteState): Record<Station, Stage> {
   };
 }
 
-function scanStage({ scan }: SiteState): Stage {
+function scanStage({ scan, alarms }: SiteState): Stage {
   if (!scan) return { mark: 'nothing', text: 'never' };
   if (underWay(scan.state)) return { mark: 'running', text: 'running', detail: plural(scan.pages, 'page') };
   if (scan.state === 'failed') return { mark: 'slipped', text: 'failed', detail: scan.why ?? undefined };
   const detail = `${plural(scan.pages, 'page')}, ${plural(scan.items, 'item')}`;
+  if (alarms > 0) return { mark: 'slipped', text: plural(alarms, 'alarm'), detail };
   return scan.state === 'cancelled'
     ? { mark: 'waits', text: 'cancelled', detail }
     : { mark: 'in-order', text: 'done', detail };
@@ -79,6 +80,7 @@ export function nextStep(state: SiteState): NextStep {
   if (check?.state === 'done' && check.slipped > 0 && check.version === version && draftDiffers === 0) {
     return need('check', `See the ${plural(check.slipped, 'item')} that slipped`);
   }
+  if (state.alarms > 0) return need('scan', `See ${plural(state.alarms, 'alarm')} about new things`);
   if (openItems > 0) return need('classify', `Rule ${plural(openItems, 'open item')}`);
   if (version === null) return need('banner', 'Publish the first version');
   if (draftDiffers > 0) return need('banner', `Publish v${version + 1}`);

@@ -10,6 +10,8 @@ export interface Stage {
 /** What the board and a site's stations need to know of a site. Counts and times, no content. */
 export interface SiteState {
   scan: { state: RunWord; at: string | null; pages: number; items: number; why?: string | null } | null;
+  /** Alarms about new things that nobody has seen yet. */
+  alarms: number;
   openItems: number;
   ruledItems: number;
   regimes: string[];

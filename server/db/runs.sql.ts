@@ -1,3 +1,4 @@
+import type { Sign } from '@douane/core/observe';
 import type { Queryable } from './db';
 
 export type RunKind = 'scan' | 'check' | 'look' | 'sign-in' | 'import';
@@ -173,4 +174,21 @@ export async function visitedPages(db: Queryable, organisationId: string, runId:
     [organisationId, runId],
   );
   return rows.map(({ url }) => url);
+}
+
+/** What the newest finished scan of a site noticed of an item: of its name, or of its host as a whole. */
+export async function signsAbout(
+  db: Queryable,
+  organisationId: string,
+  { siteId, name, host }: { siteId: string; name: string; host: string },
+): Promise<Sign[]> {
+  const { rows } = await db.query<{ sign: Sign }>(
+    `SELECT sign FROM (
+       SELECT report FROM run WHERE organisation_id = $1 AND site_id = $2 AND kind = 'scan' AND state = 'done'
+       ORDER BY requested_at DESC LIMIT 1
+     ) newest, jsonb_array_elements(report->'signs') sign
+     WHERE sign->>'host' = $4 AND sign->>'what' <> 'refused-cookie' OR sign->>'name' = $3 LIMIT 20`,
+    [organisationId, siteId, name, host],
+  );
+  return rows.map(({ sign }) => sign);
 }

@@ -112,10 +112,9 @@ export async function dueSchedules(db: Queryable, now: Date): Promise<Schedule[]
 
 /** Moves a schedule on; `false` where another worker has done so already. */
 export async function moveSchedule(db: Queryable, { siteId, nextAt }: Schedule, next: Date): Promise<boolean> {
-  const { rowCount } = await db.query(`UPDATE schedule SET next_at = $3 WHERE site_id = $1 AND date_trunc('milliseconds', next_at) = $2`, [
-    siteId,
-    nextAt,
-    next,
-  ]);
+  const { rowCount } = await db.query(
+    `UPDATE schedule SET next_at = $3 WHERE site_id = $1 AND date_trunc('milliseconds', next_at) = $2`,
+    [siteId, nextAt, next],
+  );
   return rowCount === 1;
 }

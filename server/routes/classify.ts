@@ -11,6 +11,7 @@ import {
   rulingHistory,
   undoAct,
 } from '../db/items.sql';
+import { signsAbout } from '../db/runs.sql';
 import { announce } from '../live';
 import { notFound, Problem } from '../problems';
 import type { Services } from '../services';
@@ -40,7 +41,11 @@ export function classifyRoutes(services: Services): Router {
     const item = await itemById(db, organisationId, req.params.itemId);
     if (!item) throw notFound('item');
     const entity = entityOfHost(item.host);
-    res.json({ item, history: await rulingHistory(db, organisationId, item.id), entity });
+    const [history, signs] = await Promise.all([
+      rulingHistory(db, organisationId, item.id),
+      signsAbout(db, organisationId, item),
+    ]);
+    res.json({ item, history, entity, signs });
   });
 
   router.post('/sites/:siteId/rulings', async (req, res) => {

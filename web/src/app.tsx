@@ -10,7 +10,10 @@ import { NewSite } from './views/new-site';
 import { NotHere } from './views/not-here';
 import { RecordsView } from './views/records';
 import { RegionsView } from './views/regions';
-import { ScanView } from './views/scan';
+import { AlarmsView } from './views/scan/alarms-view';
+import { CompareView } from './views/scan/compare-view';
+import { ScanSetupView } from './views/scan/scan-setup-view';
+import { ScanView } from './views/scan/scan-view';
 import { SignIn } from './views/sign-in';
 import { SiteFrame } from './views/site-frame';
 
@@ -27,6 +30,9 @@ const router = createBrowserRouter([
         children: [
           { index: true, element: <Navigate to="scan" replace /> },
           { path: 'scan', element: <ScanView /> },
+          { path: 'scan/setup', element: <ScanSetupView /> },
+          { path: 'scan/compare/:before?/:now?', element: <CompareView /> },
+          { path: 'scan/alarms', element: <AlarmsView /> },
           { path: 'classify/:itemId?', element: <ClassifyView /> },
           { path: 'regions', element: <RegionsView /> },
           { path: 'banner', element: <BannerView /> },

@@ -2,7 +2,7 @@ import type { CheckedCase, CheckedItem } from '@douane/core/check';
 import { lifetimeWords } from '@douane/core/observe';
 import { describe, expect, it } from 'vitest';
 import { neighbour } from './ui/keys';
-import { pathOf } from './ui/parts';
+import { pathOf } from './ui/words';
 import { caseWords, lanesOf, servicesOfCases } from './views/check/lanes';
 import { mendFor } from './views/check/mend';
 

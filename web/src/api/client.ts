@@ -26,13 +26,28 @@ export function keepToken(token: string): void {
 }
 
 export async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
+  const json = body === undefined ? undefined : { type: 'application/json', text: JSON.stringify(body) };
+  return send(method, path, json, TIMEOUT_MS);
+}
+
+/** Sends the text of a file; reading a large one may take its time. */
+export async function sendText<T>(path: string, text: string): Promise<T> {
+  return send('POST', path, { type: 'text/plain', text }, 5 * 60_000);
+}
+
+async function send<T>(
+  method: string,
+  path: string,
+  body: { type: string; text: string } | undefined,
+  timeoutMs: number,
+): Promise<T> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
-      headers: { 'x-csrf-token': csrf, ...(body !== undefined && { 'content-type': 'application/json' }) },
-      ...(body !== undefined && { body: JSON.stringify(body) }),
-      signal: AbortSignal.timeout(TIMEOUT_MS),
+      headers: { 'x-csrf-token': csrf, ...(body && { 'content-type': body.type }) },
+      ...(body && { body: body.text }),
+      signal: AbortSignal.timeout(timeoutMs),
     });
   } catch (cause) {
     throw new ApiProblem(

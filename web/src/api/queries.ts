@@ -1,6 +1,7 @@
 import { keepPreviousData, queryOptions } from '@tanstack/react-query';
+import type { ListFilter } from '../views/classify/inventory';
 import { call } from './client';
-import type { Draft, ItemDetail, RecordList, RuledItem, Run, SiteSummary } from './types';
+import type { Alarm, Comparison, Draft, ItemDetail, RecordList, RuledItem, Run, ScanSetup, SiteSummary } from './types';
 
 /** Every query of the interface; the first two parts of a key are what a live change names. */
 export const board = () =>
@@ -43,4 +44,30 @@ export const records = (siteId: string, search: string) =>
     queryKey: ['records', siteId, search],
     queryFn: () => call<RecordList>('GET', `/sites/${siteId}/records?search=${encodeURIComponent(search)}`),
     placeholderData: keepPreviousData,
+  });
+
+export const scanSetup = (siteId: string) =>
+  queryOptions({
+    queryKey: ['scan-setup', siteId],
+    queryFn: () => call<ScanSetup>('GET', `/sites/${siteId}/scan-setup`),
+  });
+
+export const comparison = (siteId: string, before: string | undefined, now: string | undefined) =>
+  queryOptions({
+    queryKey: ['comparison', siteId, before, now],
+    queryFn: () => call<Comparison>('GET', `/scans/${before}/compared-with/${now}`),
+    enabled: before !== undefined && now !== undefined && before !== now,
+  });
+
+export const alarms = (siteId: string) =>
+  queryOptions({
+    queryKey: ['alarms', siteId],
+    queryFn: () => call<{ alarms: Alarm[] }>('GET', `/sites/${siteId}/alarms`),
+  });
+
+export const filters = (siteId: string) =>
+  queryOptions({
+    queryKey: ['filters', siteId],
+    queryFn: () =>
+      call<{ filters: { id: string; name: string; filter: ListFilter }[] }>('GET', `/sites/${siteId}/filters`),
   });

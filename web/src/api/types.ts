@@ -2,7 +2,8 @@ import type { NextStep, RunWord, SiteState, Stage, Station } from '@douane/core/
 import type { CheckReport } from '@douane/core/check';
 import type { Ruling } from '@douane/core/classify';
 import type { ConsentRecord } from '@douane/core/consent';
-import type { Item } from '@douane/core/observe';
+import type { Sampled, ScanPlan } from '@douane/core/coverage';
+import type { Item, ScanComparison, Sign } from '@douane/core/observe';
 import type { Setup } from '@douane/core/setup';
 import type { BannerContent } from '@douane/gate';
 
@@ -41,11 +42,13 @@ export interface ItemDetail {
     undoneAt: string | null;
   }[];
   entity: { name: string; homepage?: string; category: string } | null;
+  /** What the newest scan noticed of this item or its host. */
+  signs: Sign[];
 }
 
 export interface Run<Report = unknown, Progress = unknown, Summary = unknown> {
   id: string;
-  kind: 'scan' | 'check' | 'look';
+  kind: 'scan' | 'check' | 'look' | 'sign-in' | 'import';
   state: RunWord;
   progress: Progress | null;
   summary: Summary | null;
@@ -58,23 +61,91 @@ export interface Run<Report = unknown, Progress = unknown, Summary = unknown> {
 export interface ScanProgress {
   done: number;
   waiting: number;
+  failed: number;
   items: number;
   current: string[];
+  latest: Pick<Item, 'kind' | 'name' | 'host' | 'party'>[];
 }
 export interface ScanSummary {
   pages: number;
+  failed: number;
   items: number;
+  signs: number;
   problems: number;
   seconds: number;
+}
+export interface ScannedPage {
+  url: string;
+  status: number | null;
+  seconds: number;
+  outcome: string;
+  why?: string;
 }
 export interface ScanReport {
   target: string;
   seconds: number;
   browser: string;
-  pages: { url: string; status: number | null; seconds: number; outcome: string; why?: string }[];
+  cancelled?: boolean;
+  plan: ScanPlan;
+  pages: ScannedPage[];
+  signs: Sign[];
+  coverage: {
+    known: number;
+    excluded: number;
+    sitemaps: number;
+    forbiddenByRobots: number;
+    sampled: Sampled[];
+    notVisited: string[];
+  };
   problems: { page: string; what: string }[];
 }
 export type ScanRun = Run<ScanReport, ScanProgress, ScanSummary>;
+
+export type ImportRun = Run<
+  { format: string; file: string; problems: { path: string; message: string }[] },
+  null,
+  { items: number; problems: number; file: string; format: string }
+>;
+
+export type SignInRun = Run<
+  { ok: boolean; why?: string; address: string; seconds: number; picture: string | null },
+  null,
+  { ok: boolean }
+>;
+
+export interface ScanSetup {
+  plan: ScanPlan;
+  signIn: { address: string; fields: { selector: string }[]; submit: string; success: string; savedAt: string } | null;
+  schedule: { cron: string; zone: string; nextAt: string } | null;
+  notices: { mail: string[]; webhook: string };
+  canKeepSecrets: boolean;
+  canMail: boolean;
+}
+
+export interface Comparison extends ScanComparison {
+  before: Run;
+  now: Run;
+}
+
+export interface Alarm {
+  id: string;
+  runId: string;
+  beforeRunId: string;
+  words: string;
+  items: (Pick<Item, 'kind' | 'name' | 'host' | 'party'> & { page: string })[];
+  at: string;
+  seenAt: string | null;
+  seenBy: string | null;
+  deliveries: {
+    id: string;
+    way: 'mail' | 'webhook';
+    target: string;
+    state: 'waiting' | 'delivered' | 'failed';
+    tries: number;
+    why: string | null;
+    at: string;
+  }[];
+}
 
 export interface CheckSummary {
   held: number;

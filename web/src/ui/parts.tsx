@@ -58,6 +58,16 @@ export function Section({ title, children }: { title: string; children: ReactNod
   );
 }
 
+/** A part of a long form, under its own heading. */
+export function Part({ title, id, children }: { title: string; id?: string; children: ReactNode }) {
+  return (
+    <section id={id} className="mb-5 max-w-[860px] scroll-mt-28 border-t border-line pt-3">
+      <h2 className="mb-2">{title}</h2>
+      {children}
+    </section>
+  );
+}
+
 /** Facts as pairs; a fact without a value is left out. */
 export function Facts({ of }: { of: [string, ReactNode][] }) {
   return (
@@ -121,11 +131,4 @@ export function Code({ text, tone = 'line' }: { text: string; tone?: 'line' | 's
       </Button>
     </div>
   );
-}
-
-/** Path and query of an address, which is what differs within a site. */
-export function pathOf(url: string): string {
-  if (!URL.canParse(url)) return url;
-  const { pathname, search } = new URL(url);
-  return pathname + search;
 }

@@ -5,7 +5,8 @@ import * as queries from '../api/queries';
 import type { LookRun } from '../api/types';
 import { useKeys } from '../ui/keys';
 import { Mark } from '../ui/mark';
-import { Ago, Button, Code, Empty, Finding, ListAndDocket, pathOf, Section, Trouble } from '../ui/parts';
+import { Ago, Button, Code, Empty, Finding, ListAndDocket, Section, Trouble } from '../ui/parts';
+import { pathOf } from '../ui/words';
 import { useSite } from './site-frame';
 import { underWay, useRuns } from './use-runs';
 

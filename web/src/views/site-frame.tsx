@@ -58,7 +58,12 @@ function Matter({ site: { state, stages }, station }: { site: SiteSummary; stati
   const { mark } = stages[station];
   if (mark === 'running') return <Mark name="running" />;
   if (mark !== 'waits' && mark !== 'slipped') return null;
-  const words = { classify: state.openItems, check: state.check?.slipped || null, banner: 'draft' }[station as string];
+  const words = {
+    scan: state.alarms || null,
+    classify: state.openItems,
+    check: state.check?.slipped || null,
+    banner: 'draft',
+  }[station as string];
   if (!words) return <Mark name={mark} />;
   return <b className={clsx('text-[11px]', mark === 'waits' ? 'text-held' : 'text-slipped')}>{words}</b>;
 }

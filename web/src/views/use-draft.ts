@@ -1,9 +1,9 @@
 import type { FieldProblem, Setup } from '@douane/core/setup';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
-import { useBlocker } from 'react-router';
+import { useState } from 'react';
 import { type ApiProblem, call } from '../api/client';
 import * as queries from '../api/queries';
+import { useUnsaved } from './use-unsaved';
 
 /**
  * The draft of a site while somebody edits it. What was typed stays until it is saved or taken back; leaving with unsaved
@@ -26,20 +26,7 @@ export function useDraft(siteId: string) {
     },
   });
 
-  const blocker = useBlocker(
-    ({ currentLocation, nextLocation }) => dirty && currentLocation.pathname !== nextLocation.pathname,
-  );
-  useEffect(() => {
-    if (blocker.state !== 'blocked') return;
-    if (confirm('Leave without saving? What you changed here is lost.')) blocker.proceed();
-    else blocker.reset();
-  }, [blocker]);
-  useEffect(() => {
-    if (!dirty) return;
-    const ask = (event: BeforeUnloadEvent) => event.preventDefault();
-    addEventListener('beforeunload', ask);
-    return () => removeEventListener('beforeunload', ask);
-  }, [dirty]);
+  useUnsaved(dirty);
 
   const problems: FieldProblem[] = (save.error as ApiProblem | null)?.fields ?? [];
   return {

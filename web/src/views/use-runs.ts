@@ -5,11 +5,12 @@ import type { Run } from '../api/types';
 
 export const underWay = (state: RunWord) => state === 'queued' || state === 'running' || state === 'cancelling';
 
-/** The runs of one kind of a site, newest first, and the whole of the latest that has a report. */
-export function useRuns<R extends Run>(siteId: string, kind: Run['kind']) {
+/** The runs of one kind of a site, newest first, and the whole of the chosen one or else the latest that has a report. */
+export function useRuns<R extends Run>(siteId: string, kind: Run['kind'], chosen: string | null = null) {
   const { data, error } = useQuery(queries.runs<R>(siteId, kind));
   const all = data?.runs ?? [];
-  const finished = all.find((run) => run.state === 'done' || (run.state === 'cancelled' && run.summary !== null));
+  const withReport = all.filter((run) => run.state === 'done' || (run.state === 'cancelled' && run.summary !== null));
+  const finished = withReport.find((run) => run.id === chosen) ?? withReport[0];
   const { data: shown, error: unread } = useQuery(queries.run<R>(siteId, kind, finished?.id));
   return {
     all,

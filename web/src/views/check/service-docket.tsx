@@ -2,7 +2,7 @@ import type { CheckedCase, CheckedItem } from '@douane/core/check';
 import { Chain } from '../../ui/chain';
 import { Mark } from '../../ui/mark';
 import { Code, Facts, Section } from '../../ui/parts';
-import { KIND_WORDS } from '../classify/item-table';
+import { KIND_WORDS } from '../../ui/words';
 import { caseWords } from './lanes';
 import { mendFor } from './mend';
 

@@ -1,15 +1,20 @@
+import type { Purpose } from '@douane/core/setup';
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { call } from '../../api/client';
 import * as queries from '../../api/queries';
 import type { RuledItem } from '../../api/types';
 import { neighbour, useKeys } from '../../ui/keys';
 import { Button, Empty, Finding, Key, ListAndDocket, Trouble } from '../../ui/parts';
-import { SearchBox } from '../../ui/search-box';
 import { useSite } from '../site-frame';
+import { FilterBar } from './filter-bar';
+import { arrange, NO_FILTER } from './inventory';
 import { ItemDocket } from './item-docket';
 import { ItemTable } from './item-table';
+
+const NOTHING: RuledItem[] = [];
+const NO_PURPOSES: Purpose[] = [];
 
 interface RuleAsked {
   item: RuledItem;
@@ -25,19 +30,22 @@ export function ClassifyView() {
   const { itemId } = useParams();
   const { data, error } = useQuery(queries.items(site.id));
   const { data: draft } = useQuery(queries.draft(site.id));
-  const [onlyOpen, setOnlyOpen] = useState(false);
-  const [search, setSearch] = useState('');
+  const [filter, setFilter] = useState(NO_FILTER);
   const searchBox = useRef<HTMLInputElement>(null);
-  const all = data?.items ?? [];
-  const purposes = draft?.setup.purposes ?? [];
+  const all = data?.items ?? NOTHING;
+  const purposes = draft?.setup.purposes ?? NO_PURPOSES;
   const open = all.filter((item) => !item.ruling).length;
-  const needle = search.trim().toLowerCase();
-  const shown = all.filter(
-    (item) => (!onlyOpen || !item.ruling || item.id === itemId) && (!needle || textOf(item).includes(needle)),
+  const nameOf = useCallback((id: string) => purposes.find((p) => p.id === id)?.name ?? id, [purposes]);
+  const rows = useMemo(
+    () => arrange(all, filter, { nameOf, keep: itemId, now: Date.now() }),
+    [all, filter, nameOf, itemId],
   );
+  const shown = useMemo(() => [...new Set(rows.flatMap((row) => (row.type === 'item' ? [row.item] : [])))], [rows]);
   const selected = all.find((item) => item.id === itemId);
-  const select = (item: RuledItem | undefined) =>
-    item && void navigate(`/sites/${site.id}/classify/${item.id}`, { replace: true });
+  const select = useCallback(
+    (item: RuledItem | undefined) => item && void navigate(`/sites/${site.id}/classify/${item.id}`, { replace: true }),
+    [navigate, site.id],
+  );
   const move = (step: 1 | -1) => select(neighbour(shown, selected, step));
 
   const [last, setLast] = useState<{ act: string; words: string } | null>(null);
@@ -69,7 +77,11 @@ export function ClassifyView() {
     ArrowDown: () => move(1),
     k: () => move(-1),
     ArrowUp: () => move(-1),
-    o: () => setOnlyOpen(!onlyOpen),
+    o: () =>
+      setFilter({
+        ...filter,
+        only: filter.only.includes('open') ? filter.only.filter((one) => one !== 'open') : [...filter.only, 'open'],
+      }),
     u: () => last?.act && undo.mutate(last.act),
     '/': () => searchBox.current?.focus(),
     ...Object.fromEntries(purposes.slice(0, 9).map((_, i) => [String(i + 1), () => ruleSelected(i)])),
@@ -102,21 +114,6 @@ export function ClassifyView() {
               ? `${open} of ${all.length} items are open`
               : `All ${all.length} items are ruled`
         }
-        acts={
-          <>
-            <SearchBox
-              ref={searchBox}
-              label="Search items"
-              placeholder="Search  /"
-              value={search}
-              onChange={setSearch}
-            />
-            <label className="flex items-center gap-2">
-              <input type="checkbox" checked={onlyOpen} onChange={(event) => setOnlyOpen(event.target.checked)} />
-              only open <Key>o</Key>
-            </label>
-          </>
-        }
       >
         {open > 0 &&
           'An open item has no purpose, so no visitor can say yes to it. Rule each one; what its host also does is ruled with it.'}
@@ -128,8 +125,16 @@ export function ClassifyView() {
         )}
       </Finding>
       <Trouble error={error ?? rule.error ?? undo.error} />
+      {all.length > 0 && <FilterBar siteId={site.id} filter={filter} onChange={setFilter} searchBox={searchBox} />}
       {all.length > 0 ? (
-        <ItemTable items={shown} selected={selected?.id} purposes={purposes} onSelect={select} />
+        <ItemTable
+          rows={rows}
+          selected={selected?.id}
+          sort={filter.sort}
+          nameOf={nameOf}
+          onSelect={select}
+          onSort={(sort) => setFilter({ ...filter, sort })}
+        />
       ) : (
         data && (
           <Empty>
@@ -137,7 +142,7 @@ export function ClassifyView() {
           </Empty>
         )
       )}
-      {all.length > 0 && shown.length === 0 && <Empty>No item fits the search.</Empty>}
+      {all.length > 0 && shown.length === 0 && <Empty>No item fits.</Empty>}
       <div
         className="sticky bottom-0 mt-3 flex min-h-9 items-center gap-4 border-t border-line bg-paper py-1.5"
         role="status"
@@ -164,6 +169,3 @@ export function ClassifyView() {
     </ListAndDocket>
   );
 }
-
-const textOf = ({ name, host, kind, ruling }: RuledItem) =>
-  `${name} ${host} ${kind} ${ruling?.service ?? 'open'} ${ruling?.purpose ?? ''}`.toLowerCase();

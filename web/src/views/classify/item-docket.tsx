@@ -6,8 +6,8 @@ import { useState } from 'react';
 import * as queries from '../../api/queries';
 import type { ItemDetail } from '../../api/types';
 import { Chain } from '../../ui/chain';
-import { Ago, Button, Facts, Key, pathOf, Section, Trouble } from '../../ui/parts';
-import { KIND_WORDS } from './item-table';
+import { Ago, Button, Facts, Key, Section, Trouble } from '../../ui/parts';
+import { KIND_WORDS, pathOf } from '../../ui/words';
 
 interface Props {
   siteId: string;
@@ -44,13 +44,25 @@ export function ItemDocket({ siteId, itemId, purposes, busy, onRule }: Props) {
                 title={item.pages.join('\n')}
               >{`${item.pages.length}: ${item.pages.slice(0, 3).map(pathOf).join(', ')}${item.pages.length > 3 ? ' …' : ''}`}</span>,
             ],
+            ['Seen', item.onlyAfterYes ? 'only after a yes to everything' : null],
             ['First seen', <Ago key="first" at={item.firstSeenAt} />],
           ]}
         />
       </Section>
       <Section title="Brought in by">
-        <Chain links={item.chain} />
+        <Chain links={item.chain} what={item.kind === 'request' ? undefined : item.name} />
       </Section>
+      {data.signs.length > 0 && (
+        <Section title="Signs">
+          <ul>
+            {data.signs.map(({ words, page }) => (
+              <li key={words} className="border-b border-line py-1 [overflow-wrap:anywhere]">
+                {words} <span className="text-ink2">on {pathOf(page)}</span>
+              </li>
+            ))}
+          </ul>
+        </Section>
+      )}
       {data.history.length > 0 && (
         <Section title="Rulings">
           <ul>

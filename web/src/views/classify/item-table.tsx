@@ -1,86 +1,176 @@
 import { lifetimeWords } from '@douane/core/observe';
-import type { Purpose } from '@douane/core/setup';
+import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import clsx from 'clsx';
-import { useEffect, useRef } from 'react';
+import { memo, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { RuledItem } from '../../api/types';
 import { Mark } from '../../ui/mark';
+import { KIND_WORDS } from '../../ui/words';
+import type { Row, Sorting } from './inventory';
 
 interface Props {
-  items: RuledItem[];
+  rows: Row[];
   selected: string | undefined;
-  purposes: Purpose[];
+  sort: Sorting;
+  nameOf(purpose: string): string;
   onSelect(item: RuledItem): void;
+  onSort(sort: Sorting): void;
 }
 
-export const KIND_WORDS: Record<RuledItem['kind'], string> = {
-  cookie: 'cookie',
-  'local-storage': 'local storage',
-  'session-storage': 'session storage',
-  'indexed-db': 'IndexedDB',
-  'cache-storage': 'cache',
-  'service-worker': 'service worker',
-  request: 'request',
-};
+const ROW_HEIGHT = 27;
 
-export function ItemTable({ items, selected, purposes, onSelect }: Props) {
-  const row = useRef<HTMLTableRowElement>(null);
+const COLUMNS = [
+  ['name', 'Name', 'w-[27%]'],
+  ['kind', 'Kind', 'w-[13%]'],
+  ['host', 'Host', 'w-[23%]'],
+  ['lives', 'Lives', 'w-[8%]'],
+  ['pages', 'Pages', 'w-[8%] text-right!'],
+  ['purpose', 'Purpose', ''],
+] as const;
+
+/** The dense list. Only the rows in sight are in the page, so that ten thousand scroll like ten. */
+export function ItemTable({ rows, selected, sort, nameOf, onSelect, onSort }: Props) {
+  const body = useRef<HTMLTableSectionElement>(null);
+  const [offset, setOffset] = useState(0);
+  // What stands above the list grows and shrinks with its text.
+  useLayoutEffect(() => {
+    const top = (body.current?.getBoundingClientRect().top ?? 0) + scrollY;
+    if (Math.abs(top - offset) > 1) setOffset(top);
+  });
+  const virtual = useWindowVirtualizer({
+    count: rows.length,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 15,
+    scrollMargin: offset,
+    scrollPaddingStart: 130,
+    scrollPaddingEnd: 60,
+    getItemKey: (index) => rows[index]!.key,
+  });
+  const at = selected === undefined ? -1 : rows.findIndex((row) => row.type === 'item' && row.item.id === selected);
   useEffect(() => {
-    if (selected) row.current?.scrollIntoView({ block: 'nearest' });
-  }, [selected]);
-  const nameOf = (id: string) => purposes.find((purpose) => purpose.id === id)?.name ?? id;
+    if (at >= 0) virtual.scrollToIndex(at, { align: 'auto' });
+  }, [at, virtual.scrollToIndex]);
+
+  const shown = virtual.getVirtualItems();
+  const above = (shown[0]?.start ?? offset) - offset;
+  const below = virtual.getTotalSize() - ((shown.at(-1)?.end ?? offset) - offset);
   return (
-    <table className="w-full table-fixed bg-sheet">
+    <table className="w-full table-fixed bg-sheet" aria-rowcount={rows.length + 1}>
       <thead>
         <tr className="border-y border-ink">
-          <th className="w-[27%] px-2 py-1.5">Name</th>
-          <th className="w-[14%] px-2 py-1.5">Kind</th>
-          <th className="w-[23%] px-2 py-1.5">Host</th>
-          <th className="w-[8%] px-2 py-1.5">Lives</th>
-          <th className="w-[7%] px-2 py-1.5 text-right!">Pages</th>
-          <th className="px-2 py-1.5">Purpose</th>
+          {COLUMNS.map(([id, title, width]) => (
+            <th
+              key={id}
+              className={clsx('p-0', width)}
+              aria-sort={sort === id ? 'ascending' : sort === `-${id}` ? 'descending' : undefined}
+            >
+              <button
+                type="button"
+                className={clsx(
+                  'w-full px-2 py-1.5 font-[inherit] tracking-[inherit] uppercase hover:text-ink',
+                  id === 'pages' ? 'text-right' : 'text-left',
+                )}
+                onClick={() => onSort(sort === id ? `-${id}` : sort === `-${id}` ? 'consequence' : id)}
+              >
+                {title}
+                {sort === id && ' ↑'}
+                {sort === `-${id}` && ' ↓'}
+              </button>
+            </th>
+          ))}
         </tr>
       </thead>
-      <tbody>
-        {items.map((item) => (
-          <tr
-            key={item.id}
-            ref={item.id === selected ? row : undefined}
-            aria-selected={item.id === selected}
-            onClick={() => onSelect(item)}
-            className={clsx(
-              'scroll-my-32 cursor-pointer border-b border-line',
-              item.id === selected ? 'bg-wash shadow-[inset_3px_0_0_var(--stamp)]' : 'hover:bg-well',
-            )}
-          >
-            <td className="mono truncate px-2 py-1" title={item.name}>
-              <button type="button" className="max-w-full truncate text-left" tabIndex={item.id === selected ? 0 : -1}>
-                {item.name}
-              </button>
-            </td>
-            <td className="truncate px-2 py-1">{KIND_WORDS[item.kind]}</td>
-            <td
-              className={clsx('mono truncate px-2 py-1', item.party === 'third' && 'font-medium')}
-              title={`${item.host}, ${item.party} party`}
-            >
-              {item.host}
-            </td>
-            <td className="truncate px-2 py-1">{lifetimeWords(item.lifetimeSeconds)}</td>
-            <td className="px-2 py-1 text-right">{item.pages.length}</td>
-            <td className="truncate px-2 py-1">
-              {item.ruling ? (
-                <>
-                  <Mark name="in-order" /> {nameOf(item.ruling.purpose)}{' '}
-                  <span className="text-ink2">· {item.ruling.service}</span>
-                </>
-              ) : (
-                <b className="text-held">
-                  <Mark name="waits" /> open
-                </b>
-              )}
-            </td>
-          </tr>
-        ))}
+      <tbody ref={body}>
+        {above > 0 && <Space height={above} />}
+        {shown.map(({ index, key }) => {
+          const row = rows[index]!;
+          return row.type === 'group' ? (
+            <GroupRow key={key} row={row} index={index} />
+          ) : (
+            <ItemRow
+              key={key}
+              item={row.item}
+              index={index}
+              selected={row.item.id === selected}
+              purpose={row.item.ruling && nameOf(row.item.ruling.purpose)}
+              onSelect={onSelect}
+            />
+          );
+        })}
+        {below > 0 && <Space height={below} />}
       </tbody>
     </table>
   );
 }
+
+/** Stands for the rows out of sight. */
+function Space({ height }: { height: number }) {
+  return (
+    <tr style={{ height }}>
+      <td colSpan={COLUMNS.length} className="p-0" />
+    </tr>
+  );
+}
+
+function GroupRow({ row, index }: { row: Extract<Row, { type: 'group' }>; index: number }) {
+  return (
+    <tr aria-rowindex={index + 2} className="border-b border-line bg-well" style={{ height: ROW_HEIGHT }}>
+      <th
+        scope="rowgroup"
+        colSpan={COLUMNS.length}
+        className="truncate px-2 text-[13px] font-semibold! normal-case tracking-normal text-ink! [font-stretch:100%]"
+      >
+        <bdi>{row.title}</bdi> <span className="font-normal text-ink2">{row.count}</span>
+        {row.open > 0 && <span className="ml-2 font-normal text-held">{row.open} open</span>}
+      </th>
+    </tr>
+  );
+}
+
+interface ItemRowProps {
+  item: RuledItem;
+  index: number;
+  selected: boolean;
+  purpose: string | null;
+  onSelect(item: RuledItem): void;
+}
+
+const ItemRow = memo(function ItemRow({ item, index, selected, purpose, onSelect }: ItemRowProps) {
+  return (
+    <tr
+      aria-selected={selected}
+      aria-rowindex={index + 2}
+      onClick={() => onSelect(item)}
+      style={{ height: ROW_HEIGHT }}
+      className={clsx(
+        'cursor-pointer border-b border-line',
+        selected ? 'bg-wash shadow-[inset_3px_0_0_var(--stamp)]' : 'hover:bg-well',
+      )}
+    >
+      <td className="mono truncate px-2" title={item.name}>
+        <button type="button" className="max-w-full truncate text-left" tabIndex={selected ? 0 : -1}>
+          {item.name}
+        </button>
+      </td>
+      <td className="truncate px-2">{KIND_WORDS[item.kind]}</td>
+      <td
+        className={clsx('mono truncate px-2', item.party === 'third' && 'font-medium')}
+        title={`${item.host}, ${item.party} party`}
+      >
+        {item.host}
+      </td>
+      <td className="truncate px-2">{lifetimeWords(item.lifetimeSeconds)}</td>
+      <td className="px-2 text-right">{item.pages.length}</td>
+      <td className="truncate px-2">
+        {item.ruling ? (
+          <>
+            <Mark name="in-order" /> {purpose} <span className="text-ink2">· {item.ruling.service}</span>
+          </>
+        ) : (
+          <b className="text-held">
+            <Mark name="waits" /> open
+          </b>
+        )}
+      </td>
+    </tr>
+  );
+});

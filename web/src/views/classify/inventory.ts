@@ -1,0 +1,137 @@
+import type { RuledItem } from '../../api/types';
+import { KIND_WORDS, pathOf } from '../../ui/words';
+
+/** How the list of items is narrowed, grouped and sorted; kept under a name, this is a saved filter. */
+export interface ListFilter {
+  search: string;
+  only: Narrowing[];
+  group: Grouping;
+  sort: Sorting;
+}
+
+export const NARROWINGS = {
+  open: 'open',
+  third: 'third party',
+  cookies: 'cookies',
+  'long-lived': 'a year or longer',
+  new: 'found in the last 7 days',
+  'after-yes': 'only after a yes',
+} as const;
+export type Narrowing = keyof typeof NARROWINGS;
+
+export const GROUPINGS = {
+  none: 'no groups',
+  service: 'by service',
+  purpose: 'by purpose',
+  page: 'by page',
+  host: 'by host',
+} as const;
+export type Grouping = keyof typeof GROUPINGS;
+
+export type Sorting =
+  | 'consequence'
+  | 'name'
+  | 'kind'
+  | 'host'
+  | 'lives'
+  | 'pages'
+  | 'purpose'
+  | `-${'name' | 'kind' | 'host' | 'lives' | 'pages' | 'purpose'}`;
+
+export const NO_FILTER: ListFilter = { search: '', only: [], group: 'none', sort: 'consequence' };
+
+export type Row =
+  | { type: 'group'; key: string; title: string; count: number; open: number }
+  /** An item that stands on several pages is in several groups, so `key` is more than its id. */
+  | { type: 'item'; key: string; item: RuledItem };
+
+const YEAR = 365 * 86_400;
+const WEEK_MS = 7 * 86_400_000;
+
+const FITS: Record<Narrowing, (item: RuledItem, now: number) => boolean> = {
+  open: (item) => !item.ruling,
+  third: (item) => item.party === 'third',
+  cookies: (item) => item.kind === 'cookie',
+  'long-lived': (item) => (item.lifetimeSeconds ?? 0) >= YEAR,
+  new: (item, now) => now - Date.parse(item.firstSeenAt) < WEEK_MS,
+  'after-yes': (item) => item.onlyAfterYes === true,
+};
+
+/** Text to search in, made once for each item. */
+const texts = new WeakMap<RuledItem, string>();
+function textOf(item: RuledItem): string {
+  let text = texts.get(item);
+  if (text === undefined) {
+    const { name, host, kind, party, ruling } = item;
+    text =
+      `${name} ${host} ${KIND_WORDS[kind]} ${party} party ${ruling?.service ?? 'open'} ${ruling?.purpose ?? ''}`.toLowerCase();
+    texts.set(item, text);
+  }
+  return text;
+}
+
+/** The rows of the list: narrowed, sorted, and under the headings of their groups. `keep` is shown whatever it is. */
+export function arrange(
+  items: readonly RuledItem[],
+  filter: ListFilter,
+  { nameOf, keep, now }: { nameOf(purpose: string): string; keep?: string; now: number },
+): Row[] {
+  const words = filter.search.trim().toLowerCase().split(/\s+/).filter(Boolean);
+  const shown = items.filter((item) => {
+    if (item.id === keep) return words.every((word) => textOf(item).includes(word));
+    return filter.only.every((one) => FITS[one]?.(item, now)) && words.every((word) => textOf(item).includes(word));
+  });
+  const sorted = sortItems(shown, filter.sort, nameOf);
+  if (filter.group === 'none') return sorted.map((item) => ({ type: 'item', key: item.id, item }));
+  const groups = new Map<string, RuledItem[]>();
+  for (const item of sorted) {
+    for (const title of groupsOf(item, filter.group, nameOf)) {
+      const group = groups.get(title);
+      if (group) group.push(item);
+      else groups.set(title, [item]);
+    }
+  }
+  return [...groups]
+    .sort(([a], [b]) => Number(b === OPEN) - Number(a === OPEN) || collator.compare(a, b))
+    .flatMap(([title, members]): Row[] => [
+      {
+        type: 'group',
+        key: `group ${title}`,
+        title,
+        count: members.length,
+        open: members.filter((i) => !i.ruling).length,
+      },
+      ...members.map((item): Row => ({ type: 'item', key: `${title} ${item.id}`, item })),
+    ]);
+}
+
+const OPEN = 'Open';
+const collator = new Intl.Collator('en', { numeric: true });
+
+function groupsOf(item: RuledItem, by: Exclude<Grouping, 'none'>, nameOf: (purpose: string) => string): string[] {
+  if (by === 'service') return [item.ruling?.service ?? OPEN];
+  if (by === 'purpose') return [item.ruling ? nameOf(item.ruling.purpose) : OPEN];
+  if (by === 'host') return [item.host];
+  return item.pages.length > 0 ? item.pages.map(pathOf) : ['On no page'];
+}
+
+function sortItems(items: RuledItem[], sort: Sorting, nameOf: (purpose: string) => string): RuledItem[] {
+  // As the server gives them: third parties first.
+  if (sort === 'consequence') return items;
+  const down = sort.startsWith('-');
+  const by = down ? sort.slice(1) : sort;
+  const text = (of: (item: RuledItem) => string) => (a: RuledItem, b: RuledItem) => {
+    const [x, y] = [of(a), of(b)];
+    return x < y ? -1 : x > y ? 1 : 0;
+  };
+  const orders: Record<string, (a: RuledItem, b: RuledItem) => number> = {
+    name: text((item) => item.name.toLowerCase()),
+    kind: text((item) => item.kind),
+    host: text((item) => item.host),
+    lives: (a, b) => (a.lifetimeSeconds ?? 0) - (b.lifetimeSeconds ?? 0),
+    pages: (a, b) => a.pages.length - b.pages.length,
+    purpose: text((item) => (item.ruling ? `1 ${nameOf(item.ruling.purpose)} ${item.ruling.service}` : '0')),
+  };
+  const order = orders[by] ?? (() => 0);
+  return [...items].sort((a, b) => (down ? -order(a, b) : order(a, b)));
+}

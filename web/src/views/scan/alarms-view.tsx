@@ -1,0 +1,107 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import { call } from '../../api/client';
+import * as queries from '../../api/queries';
+import type { Alarm } from '../../api/types';
+import { Mark } from '../../ui/mark';
+import { Ago, Button, Empty, Finding, ListAndDocket, Trouble } from '../../ui/parts';
+import { KIND_WORDS, pathOf } from '../../ui/words';
+import { useSite } from '../site-frame';
+import { NoticesForm } from './notices-form';
+import { ScanLinks } from './scan-links';
+
+/** What scans found that the ones before did not, and who was told. */
+export function AlarmsView() {
+  const site = useSite();
+  const client = useQueryClient();
+  const { data, error } = useQuery(queries.alarms(site.id));
+  const seen = useMutation({
+    mutationFn: (id: string) => call('POST', `/alarms/${id}/seen`),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['alarms', site.id] }),
+  });
+  const alarms = data?.alarms ?? [];
+  const unseen = alarms.filter((alarm) => !alarm.seenAt).length;
+  return (
+    <ListAndDocket docket={<NoticesForm siteId={site.id} />}>
+      <ScanLinks />
+      <Finding
+        title={
+          alarms.length === 0
+            ? 'No alarm so far'
+            : unseen === 0
+              ? 'Every alarm has been seen'
+              : `${unseen} ${unseen === 1 ? 'alarm' : 'alarms'} nobody has seen yet`
+        }
+      >
+        A scan that finds what the one before did not raises an alarm.
+      </Finding>
+      <Trouble error={error ?? seen.error} />
+      {data && alarms.length === 0 && (
+        <Empty>When a new cookie or third party appears on the site, it will stand here.</Empty>
+      )}
+      {alarms.map((alarm) => (
+        <article key={alarm.id} className="mb-4 border-t border-ink bg-sheet px-3 py-2" aria-label={alarm.words}>
+          <div className="flex flex-wrap items-start gap-3">
+            <div className="min-w-0 flex-1">
+              <h2 className="[overflow-wrap:anywhere]">
+                <Mark name={alarm.seenAt ? 'nothing' : 'slipped'} /> {alarm.words}
+              </h2>
+              <p className="text-ink2">
+                <Ago at={alarm.at} />
+                {alarm.seenAt && `, seen by ${alarm.seenBy ?? 'somebody'}`} ·{' '}
+                <Link to={`/sites/${site.id}/scan/compare/${alarm.beforeRunId}/${alarm.runId}`}>
+                  compare the two scans
+                </Link>
+              </p>
+            </div>
+            {!alarm.seenAt && (
+              <Button onClick={() => seen.mutate(alarm.id)} disabled={seen.isPending}>
+                Mark as seen
+              </Button>
+            )}
+          </div>
+          <ul className="mt-2">
+            {alarm.items.slice(0, 20).map((item) => (
+              <li key={`${item.kind} ${item.host} ${item.name}`} className="flex gap-3 border-t border-line py-1">
+                <span className="mono w-40 truncate" title={item.name}>
+                  {item.name}
+                </span>
+                <span className="w-28 shrink-0">{KIND_WORDS[item.kind]}</span>
+                <span className="mono min-w-0 flex-1 truncate">{item.host}</span>
+                <span className="mono min-w-0 truncate text-ink2">{pathOf(item.page)}</span>
+              </li>
+            ))}
+          </ul>
+          {alarm.items.length > 20 && <p className="text-ink2">and {alarm.items.length - 20} more</p>}
+          <Deliveries of={alarm.deliveries} />
+        </article>
+      ))}
+    </ListAndDocket>
+  );
+}
+
+function Deliveries({ of }: { of: Alarm['deliveries'] }) {
+  if (of.length === 0) return <p className="mt-1 text-ink2">Nobody was told; nobody is set to be.</p>;
+  return (
+    <ul className="mt-1">
+      {of.map(({ id, way, target, state, tries, why, at }) => (
+        <li key={id} className="[overflow-wrap:anywhere]">
+          <Mark name={state === 'delivered' ? 'in-order' : state === 'failed' ? 'slipped' : 'waits'} />{' '}
+          {way === 'mail' ? 'Mail to' : 'Posted to'} <span className="mono">{target}</span>:{' '}
+          {state === 'delivered'
+            ? 'delivered'
+            : state === 'failed'
+              ? 'given up'
+              : tries > 0
+                ? 'will be tried again'
+                : 'on its way'}
+          {tries > 1 && ` after ${tries} tries`}
+          {state !== 'delivered' && why && `, ${why}`}{' '}
+          <span className="text-ink2">
+            (<Ago at={at} />)
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,272 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
+import { type ApiProblem, call } from '../../api/client';
+import * as queries from '../../api/queries';
+import type { ScanSetup } from '../../api/types';
+import { Button, Finding, ListAndDocket, Part, Trouble } from '../../ui/parts';
+import { useSite } from '../site-frame';
+import { useUnsaved } from '../use-unsaved';
+import { CoveragePreview } from './coverage-preview';
+import { fieldsOf, type PlanFields, planOf } from './plan-fields';
+import { ScanLinks } from './scan-links';
+import { ScheduleForm } from './schedule-form';
+import { SignInForm } from './sign-in-form';
+import { StepsField } from './steps-field';
+
+/** Everything about how the site is scanned, in one place. As it comes, it is right for most sites. */
+export function ScanSetupView() {
+  const site = useSite();
+  const { data, error } = useQuery(queries.scanSetup(site.id));
+  if (!data) return <Trouble error={error} />;
+  return <Setup key={site.id} siteId={site.id} setup={data} />;
+}
+
+function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
+  const client = useQueryClient();
+  const form = useForm<PlanFields>({ defaultValues: fieldsOf(setup.plan) });
+  const { register, handleSubmit, control, reset, formState } = form;
+  const { isDirty } = formState;
+  const fields = useWatch({ control }) as PlanFields;
+  const read = planOf(fields);
+  const [tried, setTried] = useState(false);
+  useUnsaved(isDirty);
+  const save = useMutation({
+    mutationFn: (plan: object) => call<{ plan: ScanSetup['plan'] }>('PUT', `/sites/${siteId}/scan-plan`, plan),
+    onSuccess: async ({ plan }) => {
+      reset(fieldsOf(plan));
+      setTried(false);
+      await client.invalidateQueries({ queryKey: ['scan-setup', siteId] });
+    },
+  });
+  const submit = handleSubmit(() => {
+    setTried(true);
+    if (read.plan) save.mutate(read.plan);
+  });
+  const told = [...(tried ? read.problems : []), ...((save.error as ApiProblem | null)?.fields ?? [])];
+  const wrong = (field: string) =>
+    told.filter(({ path }) => path === field || path.startsWith(`${field}[`) || path.startsWith(`${field}.`));
+  const Wrong = ({ of }: { of: string }) => {
+    const problems = wrong(of);
+    return problems.length > 0 ? (
+      <p id={`${of}-problem`} role="alert" className="text-slipped">
+        {problems
+          .map(
+            ({ path, message }) =>
+              `${path === of ? '' : `${path.replace(/.*\[(\d+)\].*/, (_all, n) => `line ${Number(n) + 1}`)}: `}${message}`,
+          )
+          .join('; ')}
+      </p>
+    ) : null;
+  };
+  const mark = (field: string) => ({ 'aria-invalid': wrong(field).length > 0, 'aria-describedby': `${field}-problem` });
+
+  return (
+    <ListAndDocket docket={<CoveragePreview siteId={siteId} fields={fields} />}>
+      <ScanLinks />
+      <form onSubmit={submit} noValidate>
+        <Finding
+          title="How this site is scanned"
+          acts={
+            <div className="flex items-center gap-2" role="status">
+              <Button kind={isDirty ? 'act' : 'plain'} type="submit" disabled={!isDirty || save.isPending}>
+                {save.isPending ? 'Saving' : isDirty ? 'Save set-up' : 'Saved'}
+              </Button>
+              {isDirty && (
+                <Button kind="quiet" onClick={() => reset()}>
+                  Take back
+                </Button>
+              )}
+            </div>
+          }
+        >
+          As it comes it is right for most sites: every page that links and sitemaps lead to, as a new visitor.
+        </Finding>
+        {told.length > 0 && (
+          <p role="alert" className="mb-3 border-l-4 border-slipped bg-sheet px-3 py-2">
+            Not saved: {told.length === 1 ? 'one field is' : `${told.length} things are`} not right; each says what
+            would be.
+          </p>
+        )}
+        <Trouble
+          error={save.error && ((save.error as unknown as ApiProblem).fields ?? []).length === 0 ? save.error : null}
+        />
+
+        <Part title="What is visited">
+          <fieldset className="mb-2 flex flex-wrap gap-x-5 gap-y-1">
+            <legend className="sr-only">Pages</legend>
+            <label className="flex items-center gap-2">
+              <input
+                type="radio"
+                value="whole"
+                checked={fields.whole}
+                onChange={() => form.setValue('whole', true, { shouldDirty: true })}
+              />{' '}
+              the whole site
+            </label>
+            <label className="flex items-center gap-2">
+              <input
+                type="radio"
+                value="listed"
+                checked={!fields.whole}
+                onChange={() => form.setValue('whole', false, { shouldDirty: true })}
+              />{' '}
+              only these addresses
+            </label>
+          </fieldset>
+          {fields.whole ? (
+            <>
+              <div className="flex flex-wrap gap-x-6 gap-y-2">
+                <label>
+                  At most <input className="w-20" inputMode="numeric" {...register('pages')} {...mark('pages')} /> pages
+                </label>
+                <label>
+                  and{' '}
+                  <input
+                    className="w-16"
+                    inputMode="numeric"
+                    placeholder="any"
+                    {...register('depth')}
+                    {...mark('depth')}
+                  />{' '}
+                  clicks from the start
+                </label>
+                <label className="flex items-center gap-2">
+                  <input type="checkbox" {...register('sitemaps')} /> read sitemaps
+                </label>
+              </div>
+              <Wrong of="pages" />
+              <Wrong of="depth" />
+              <div className="mt-2 grid gap-4 md:grid-cols-2">
+                <label className="block">
+                  Only paths that fit, one pattern per line
+                  <textarea
+                    className="mono mt-1 block h-20 w-full"
+                    placeholder="/shop/**"
+                    {...register('include')}
+                    {...mark('include')}
+                  />
+                  <Wrong of="include" />
+                </label>
+                <label className="block">
+                  But none that fit
+                  <textarea
+                    className="mono mt-1 block h-20 w-full"
+                    placeholder={'/admin/**\n/**/print'}
+                    {...register('exclude')}
+                    {...mark('exclude')}
+                  />
+                  <Wrong of="exclude" />
+                </label>
+              </div>
+              <p className="mt-1 text-ink2">
+                <code>*</code> is anything but a slash, <code>**</code> anything, <code>{'{a,b}'}</code> either. At the
+                side stands what they match.
+              </p>
+              <div className="mt-2 flex flex-wrap items-center gap-2">
+                <label>
+                  Addresses that differ in their query are{' '}
+                  <select {...register('queries')}>
+                    <option value="all">different pages</option>
+                    <option value="none">the same page</option>
+                    <option value="named">different where these differ:</option>
+                  </select>
+                </label>
+                {fields.queries === 'named' && (
+                  <input
+                    className="mono w-56"
+                    aria-label="Names in the query"
+                    placeholder="id, page"
+                    {...register('queryNames')}
+                    {...mark('queries')}
+                  />
+                )}
+              </div>
+              <Wrong of="queries" />
+            </>
+          ) : (
+            <>
+              <label className="block">
+                One per line, or pasted from a table
+                <textarea
+                  className="mono mt-1 block h-40 w-full"
+                  placeholder="https://www.example.org/checkout"
+                  {...register('listed')}
+                  {...mark('listed')}
+                />
+              </label>
+              <Wrong of="listed" />
+            </>
+          )}
+        </Part>
+
+        <Part title="As whom">
+          <div className="flex flex-wrap gap-x-6 gap-y-2">
+            <label>
+              On a{' '}
+              <select {...register('device')}>
+                <option value="desktop">desktop</option>
+                <option value="phone">phone</option>
+              </select>
+            </label>
+            <label>
+              speaking <input className="mono w-24" {...register('language')} {...mark('language')} />
+            </label>
+          </div>
+          <Wrong of="language" />
+          <label className="mt-2 block">
+            With these request headers, such as one that tells your delivery network the place
+            <textarea
+              className="mono mt-1 block h-14 w-full"
+              placeholder="X-Visitor-Place: DE"
+              {...register('headers')}
+              {...mark('headers')}
+            />
+          </label>
+          <Wrong of="headers" />
+          <label className="mt-2 flex items-center gap-2">
+            <input type="checkbox" {...register('afterYes')} /> and every page once more as somebody who said yes to
+            everything, through the site’s own banner
+          </label>
+        </Part>
+
+        <Part title="On each page">
+          <p className="mb-2 text-ink2">
+            Each page is scrolled to its end and waited for. What hides behind a click needs a step:
+          </p>
+          <StepsField control={control} register={register} />
+          <Wrong of="steps" />
+        </Part>
+
+        <Part title="Manners">
+          <div className="flex flex-wrap gap-x-6 gap-y-2">
+            <label>
+              <input className="w-14" inputMode="numeric" {...register('parallel')} {...mark('parallel')} /> pages at
+              once
+            </label>
+            <label>
+              with <input className="w-20" inputMode="numeric" {...register('delayMs')} {...mark('delayMs')} /> ms
+              between their starts
+            </label>
+          </div>
+          <Wrong of="parallel" />
+          <Wrong of="delayMs" />
+          <label className="mt-2 flex items-center gap-2">
+            <input type="checkbox" {...register('ownSite')} /> this is our own site: pages that robots.txt asks to leave
+            alone may be visited
+          </label>
+          <label className="mt-1 flex items-center gap-2">
+            <input type="checkbox" {...register('badCertificates')} /> visit pages whose certificate is not valid, and
+            tell
+          </label>
+          <label className="mt-1 flex items-center gap-2">
+            <input type="checkbox" {...register('keepHar')} /> keep all requests of the newest two scans, to be saved as
+            HAR
+          </label>
+        </Part>
+      </form>
+      <ScheduleForm siteId={siteId} schedule={setup.schedule} />
+      <SignInForm siteId={siteId} setup={setup} />
+    </ListAndDocket>
+  );
+}
