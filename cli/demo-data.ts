@@ -1,6 +1,6 @@
-import { SPECIALIST, type StandInWeb, TICKET_SITE } from '@douane/demo';
+import { FREIGHT_ACCOUNT, FREIGHT_HOST, SPECIALIST, type StandInWeb, TICKET_SITE } from '@douane/demo';
 
-/** Works through the whole job on the ticket site, over the same API that the interface uses. */
+/** Works through the job on the demo's sites, over the same API that the interface uses. */
 export async function workThroughDemo({ api, web }: { api: string; web: StandInWeb }): Promise<void> {
   const call = await signedIn(api);
   const address = `http://${TICKET_SITE.host}:${web.port}/`;
@@ -20,6 +20,36 @@ export async function workThroughDemo({ api, web }: { api: string; web: StandInW
   await finished(call, at('/looks'));
   await finished(call, at('/checks'));
   await visitorsChoose(`${api}/g/${TICKET_SITE.key}`, new URL(address).origin);
+  await newcomerRaisesAlarm(call, at, web);
+  await freightDesk(call, web);
+}
+
+/** A tag that nobody announced comes in; the next scan finds it and tells mailbox and webhook. */
+async function newcomerRaisesAlarm(call: Call, at: (rest: string) => string, web: StandInWeb): Promise<void> {
+  // With the gate in place a scan before any choice sees little, so it looks after a yes as well.
+  await call('PUT', at('/scan-plan'), { afterYes: true, ownSite: true, keepHar: true });
+  await call('PUT', at('/schedule'), { cron: '0 3 * * 1', zone: 'Europe/Berlin' });
+  const webhook = `http://control.localhost:${web.port}/hook`;
+  await call('PUT', at('/notices'), { mail: [SPECIALIST.email], webhook });
+  web.state.newcomer = true;
+  await finished(call, at('/scans'));
+}
+
+/** The freight desk is behind a login; its recipe is kept and tried. */
+async function freightDesk(call: Call, web: StandInWeb): Promise<void> {
+  const address = `http://${FREIGHT_HOST}:${web.port}`;
+  const site = await call<{ id: string }>('POST', '/sites', { name: 'Freight desk', address: `${address}/desk` });
+  await call('PUT', `/sites/${site.id}/sign-in`, {
+    address: `${address}/login`,
+    fields: [
+      { selector: 'input[name=name]', value: FREIGHT_ACCOUNT.name },
+      { selector: 'input[name=password]', value: FREIGHT_ACCOUNT.password },
+    ],
+    submit: 'button',
+    success: '#desk',
+  });
+  await finished(call, `/sites/${site.id}/sign-ins`);
+  await finished(call, `/sites/${site.id}/scans`);
 }
 
 /** A morning's visitors: what they choose goes to the recorder as their gates would send it. */
@@ -72,7 +102,7 @@ async function signedIn(api: string): Promise<Call> {
     });
     const set = response.headers.getSetCookie().find((line) => line.startsWith('douane.sid='));
     if (set) cookie = set.split(';')[0]!;
-    const answer = await response.json();
+    const answer = response.status === 204 ? null : await response.json();
     if (!response.ok) throw new Error(`${method} ${path}: ${answer.title} ${JSON.stringify(answer.fields ?? '')}`);
     return answer;
   };

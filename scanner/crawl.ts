@@ -22,6 +22,8 @@ export interface ScanOptions {
   ownDomains?: readonly string[];
   classify?: Classifier;
   loadTimeoutMs?: number;
+  /** Base address of the site's own gate, where it has one. */
+  gate?: string;
   /** Recipe for pages behind a login. */
   signIn?: SignIn;
   /** Name server to ask for disguises, `ADDRESS:PORT`; the system's where absent. */
@@ -53,6 +55,7 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
   const fetching = { allowPrivate, resolve, badCertificates: plan.badCertificates, signal };
   const visiting: VisitorOptions = {
     ownDomains: options.ownDomains,
+    gate: options.gate,
     loadTimeoutMs: options.loadTimeoutMs,
     language: plan.language,
     device: plan.device,

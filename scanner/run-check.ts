@@ -109,6 +109,7 @@ async function visitCase(
   const problems: string[] = [];
   const visitor = await Visitor.open(browser, {
     ownDomains: setup.site.ownDomains,
+    gate: setup.recorder,
     initScript: asVisitor({ place: visitorCase.place, gpc, test: true }),
     ...(gpc && { headers: { 'Sec-GPC': '1' } }),
   });

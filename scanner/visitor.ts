@@ -13,6 +13,8 @@ export interface VisitorOptions {
   storageState?: Awaited<ReturnType<BrowserContext['storageState']>>;
   language?: string;
   device?: 'desktop' | 'phone';
+  /** Base address of the site's own gate, where it has one. */
+  gate?: string;
   /** Pages whose certificate is not valid are visited all the same, and told of. */
   badCertificates?: boolean;
   /** Whole time for a page to load, in milliseconds. */
@@ -93,7 +95,14 @@ export class Visitor {
     if (options.initScript) await context.addInitScript({ content: options.initScript });
     const page = await context.newPage();
     const clock = new VisitClock();
-    const watch = await PageWatch.start(page, { clock, ownDomains: options.ownDomains ?? [], maxDocumentBytes });
+    const { gate } = options;
+    const watch = await PageWatch.start(page, {
+      clock,
+      ownDomains: options.ownDomains ?? [],
+      maxDocumentBytes,
+      // What a tag asks for passes through the gate's hands; the tag is still the one that asked.
+      ...(gate && { ownScript: (url) => url.startsWith(`${gate.replace(/\/$/, '')}/`) }),
+    });
     const visitor = new Visitor(context, page, watch, clock, {
       loadTimeoutMs,
       quietMs,

@@ -112,6 +112,7 @@ Ctrl-C ends everything.`);
 /** The stand-in web forgets at its end what the developer pasted; the database still knows. */
 async function restoreStandIn(db: Db, web: StandInWeb): Promise<void> {
   web.state.fault = 'pixel-in-markup';
+  web.state.newcomer = true;
   const { rows } = await db.query<{ id: string }>('SELECT id FROM organisation');
   const sites = (await Promise.all(rows.map(({ id }) => listSites(db, id)))).flat();
   const tickets = sites.find((site) => site.key === TICKET_SITE.key);

@@ -25,6 +25,8 @@ export interface WatchOptions {
   ownDomains: readonly string[];
   /** A main document larger than this is cut off. */
   maxDocumentBytes: number;
+  /** A script that only passes on what others ask for; see `RequestBook`. */
+  ownScript?: (url: string) => boolean;
 }
 
 /** The page a report or event belongs to, beside what it says. */
@@ -54,7 +56,7 @@ export class PageWatch {
     private readonly options: WatchOptions,
     private readonly mainFrameId: string,
   ) {
-    this.requests = new RequestBook(mainFrameId);
+    this.requests = new RequestBook(mainFrameId, options.ownScript);
   }
 
   static async start(page: Page, options: WatchOptions): Promise<PageWatch> {
@@ -110,7 +112,7 @@ export class PageWatch {
     cdp.on('Runtime.bindingCalled', (event) => {
       if (event.name !== binding || this.reports.length >= MOST_REPORTS) return;
       const report = readReport(event.payload);
-      if (report?.what === 'image') this.requests.imageSetBy(report.text, scriptIn(report.stack));
+      if (report?.what === 'image') this.requests.imageSetBy(report.text, scriptIn(report.stack, options.ownScript));
       else if (report) this.reports.push({ ...report, page: this.requests.currentPage });
     });
     const stored = (id: { securityOrigin?: string; storageKey?: string; isLocalStorage: boolean }, key: string) => {
@@ -188,7 +190,7 @@ export class PageWatch {
 
   /** Forgets what was seen; what the pages stored stays. */
   forget(): void {
-    this.requests = new RequestBook(this.mainFrameId);
+    this.requests = new RequestBook(this.mainFrameId, this.options.ownScript);
     this.reports = [];
     this.storageEvents = [];
     this.workerRequests = [];
@@ -285,7 +287,7 @@ export class PageWatch {
   }
 
   private writer(stack: string): { url?: string; chain: ChainLink[] } {
-    const url = scriptIn(stack);
+    const url = scriptIn(stack, this.options.ownScript);
     return url ? { url, chain: this.requests.chainOfUrl(url) } : { chain: [] };
   }
 
@@ -295,8 +297,9 @@ export class PageWatch {
 }
 
 /** Address of the innermost script in a stack's text; `undefined` where it names none. */
-function scriptIn(stack: string): string | undefined {
-  return /(https?:\/\/[^\s)]+?):\d+:\d+/.exec(stack)?.[1];
+function scriptIn(stack: string, ownScript: (url: string) => boolean = () => false): string | undefined {
+  const urls = Array.from(stack.matchAll(/(https?:\/\/[^\s)]+?):\d+:\d+/g), (match) => match[1]!);
+  return urls.find((url) => !ownScript(url)) ?? urls[0];
 }
 
 /** Name, host and value of a cookie line; the host is the one it is sent to. */

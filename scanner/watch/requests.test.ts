@@ -103,6 +103,23 @@ describe('who brought it in', () => {
     expect(chain(made)).toHaveLength(3);
   });
 
+  it('sees through a script that only passes on what another asks for', () => {
+    const gate = 'http://g.localhost/gate.js';
+    const requests = new RequestBook('main', (url) => url === gate);
+    const frames = [gate, 'http://t.localhost/t.js'].map((url) => byScript(url).stack.callFrames[0]!);
+    requests.sent(event('page', PAGE, { type: 'Document' }));
+    requests.sent(event('1', 'http://t.localhost/t.js', { initiator: { type: 'parser', url: PAGE, lineNumber: 1 } }));
+    const by = (callFrames: typeof frames) => ({ type: 'script' as const, stack: { callFrames } });
+    const pixel = requests.sent(event('2', 'http://p.localhost/p', { initiator: by(frames) }))!;
+    const held = requests.sent(event('3', 'http://h.localhost/h', { initiator: by(frames.slice(0, 1)) }))!;
+    expect(requests.chainOf(pixel).map((link) => link.url)).toEqual([
+      PAGE,
+      'http://t.localhost/t.js',
+      'http://p.localhost/p',
+    ]);
+    expect(requests.chainOf(held).map((link) => link.url)).toEqual([gate, 'http://h.localhost/h']);
+  });
+
   it('comes to an end where scripts load each other in a circle', () => {
     const a = event('1', 'http://a.localhost/a.js', { initiator: byScript('http://b.localhost/b.js') });
     const b = event('2', 'http://b.localhost/b.js', { initiator: byScript('http://a.localhost/a.js') });

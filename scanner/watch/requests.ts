@@ -63,7 +63,11 @@ export class RequestBook {
   /** Address of the page in the main frame. */
   currentPage = '';
 
-  constructor(private readonly mainFrameId: string) {}
+  /** `ownScript`: a script that only passes on what others ask for, as the gate does, and so is nobody's parent. */
+  constructor(
+    private readonly mainFrameId: string,
+    private readonly ownScript: (url: string) => boolean = () => false,
+  ) {}
 
   sent(event: Protocol.Network.requestWillBeSentPayload): SeenRequest | null {
     if (!/^https?:/i.test(event.request.url)) return null;
@@ -217,7 +221,7 @@ export class RequestBook {
     const what = request.kind;
     const setter = what === 'image' ? this.imageScripts.get(request.url) : undefined;
     if (type === 'script' || setter) {
-      const frame = firstFrame(stack);
+      const frame = this.firstFrame(stack);
       const by = frame?.url ?? setter ?? url ?? request.documentUrl;
       const how = by === request.documentUrl ? `${what} by a script in the page` : `${what} by script`;
       return [...this.chainOfUrl(by, request, depth), { url: request.url, how }];
@@ -240,12 +244,11 @@ export class RequestBook {
     if (type === 'Document') return frameId === this.mainFrameId ? 'document' : 'frame';
     return (type && KINDS[type]) ?? 'other';
   }
-}
 
-function firstFrame(stack: Protocol.Runtime.StackTrace | undefined): Protocol.Runtime.CallFrame | undefined {
-  for (let s = stack; s; s = s.parent) {
-    const frame = s.callFrames.find((f) => /^https?:/i.test(f.url));
-    if (frame) return frame;
+  /** The innermost script that asked; where only a script that passes on is there, that one. */
+  private firstFrame(stack: Protocol.Runtime.StackTrace | undefined): Protocol.Runtime.CallFrame | undefined {
+    const frames: Protocol.Runtime.CallFrame[] = [];
+    for (let s = stack; s; s = s.parent) frames.push(...s.callFrames.filter((f) => /^https?:/i.test(f.url)));
+    return frames.find((frame) => !this.ownScript(frame.url)) ?? frames[0];
   }
-  return undefined;
 }

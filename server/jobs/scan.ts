@@ -29,6 +29,7 @@ export async function scanJob(run: Run, site: Site, tools: JobTools): Promise<Jo
     plan: scanPlanSchema.parse({ ...plan, ...asked }),
     allowPrivate: config.allowPrivate,
     ownDomains: site.setup.site.ownDomains,
+    gate: site.setup.recorder,
     classify: knowing(site, catalogue),
     ...(signIn && { signIn }),
     resume,
@@ -53,7 +54,9 @@ export async function scanJob(run: Run, site: Site, tools: JobTools): Promise<Jo
   await tidyScanPages(db, organisationId, site.id, run.id);
   if (!signal.aborted) {
     const pages = report.pages.filter((page) => page.outcome === 'ok').map((page) => page.url);
-    await raiseAlarm(db, queue, site, run, { items, pages });
+    // That the gate itself has come is no news.
+    const isGate = setupClassifier({ ...site.setup, services: [] });
+    await raiseAlarm(db, queue, site, run, { items: items.filter((item) => !isGate(item)), pages });
   }
   return { report: { ...rest, seconds }, summary };
 }

@@ -1,22 +1,13 @@
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { useSession } from './api/session';
-import { BannerView } from './views/banner/banner-view';
 import { Board } from './views/board';
-import { CheckView } from './views/check/check-view';
-import { ClassifyView } from './views/classify/classify-view';
 import { Frame } from './views/frame';
-import { InstallView } from './views/install';
 import { NewSite } from './views/new-site';
 import { NotHere } from './views/not-here';
-import { RecordsView } from './views/records';
-import { RegionsView } from './views/regions';
-import { AlarmsView } from './views/scan/alarms-view';
-import { CompareView } from './views/scan/compare-view';
-import { ScanSetupView } from './views/scan/scan-setup-view';
-import { ScanView } from './views/scan/scan-view';
 import { SignIn } from './views/sign-in';
 import { SiteFrame } from './views/site-frame';
 
+// Each station is a piece of its own, loaded when somebody goes there.
 const router = createBrowserRouter([
   {
     element: <Frame />,
@@ -29,16 +20,34 @@ const router = createBrowserRouter([
         element: <SiteFrame />,
         children: [
           { index: true, element: <Navigate to="scan" replace /> },
-          { path: 'scan', element: <ScanView /> },
-          { path: 'scan/setup', element: <ScanSetupView /> },
-          { path: 'scan/compare/:before?/:now?', element: <CompareView /> },
-          { path: 'scan/alarms', element: <AlarmsView /> },
-          { path: 'classify/:itemId?', element: <ClassifyView /> },
-          { path: 'regions', element: <RegionsView /> },
-          { path: 'banner', element: <BannerView /> },
-          { path: 'install', element: <InstallView /> },
-          { path: 'check', element: <CheckView /> },
-          { path: 'records/:recordId?', element: <RecordsView /> },
+          { path: 'scan', lazy: async () => ({ Component: (await import('./views/scan/scan-view')).ScanView }) },
+          {
+            path: 'scan/setup',
+            lazy: async () => ({ Component: (await import('./views/scan/scan-setup-view')).ScanSetupView }),
+          },
+          {
+            path: 'scan/compare/:before?/:now?',
+            lazy: async () => ({ Component: (await import('./views/scan/compare-view')).CompareView }),
+          },
+          {
+            path: 'scan/alarms',
+            lazy: async () => ({ Component: (await import('./views/scan/alarms-view')).AlarmsView }),
+          },
+          {
+            path: 'classify/:itemId?',
+            lazy: async () => ({ Component: (await import('./views/classify/classify-view')).ClassifyView }),
+          },
+          { path: 'regions', lazy: async () => ({ Component: (await import('./views/regions')).RegionsView }) },
+          {
+            path: 'banner',
+            lazy: async () => ({ Component: (await import('./views/banner/banner-view')).BannerView }),
+          },
+          { path: 'install', lazy: async () => ({ Component: (await import('./views/install')).InstallView }) },
+          { path: 'check', lazy: async () => ({ Component: (await import('./views/check/check-view')).CheckView }) },
+          {
+            path: 'records/:recordId?',
+            lazy: async () => ({ Component: (await import('./views/records')).RecordsView }),
+          },
         ],
       },
       { path: '*', element: <NotHere /> },

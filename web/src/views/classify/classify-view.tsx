@@ -40,13 +40,14 @@ export function ClassifyView() {
     () => arrange(all, filter, { nameOf, keep: itemId, now: Date.now() }),
     [all, filter, nameOf, itemId],
   );
-  const shown = useMemo(() => [...new Set(rows.flatMap((row) => (row.type === 'item' ? [row.item] : [])))], [rows]);
+  /** Each item once, in the order of the list. */
+  const inOrder = () => [...new Set(rows.flatMap((row) => (row.type === 'item' ? [row.item] : [])))];
   const selected = all.find((item) => item.id === itemId);
   const select = useCallback(
     (item: RuledItem | undefined) => item && void navigate(`/sites/${site.id}/classify/${item.id}`, { replace: true }),
     [navigate, site.id],
   );
-  const move = (step: 1 | -1) => select(neighbour(shown, selected, step));
+  const move = (step: 1 | -1) => select(neighbour(inOrder(), selected, step));
 
   const [last, setLast] = useState<{ act: string; words: string } | null>(null);
   const rule = useMutation({
@@ -65,6 +66,7 @@ export function ClassifyView() {
   const ruleSelected = (index: number) => {
     const purpose = purposes[index];
     if (!selected || !purpose || rule.isPending) return;
+    const shown = inOrder();
     // The next open one after this, so that the hand stays on the keys.
     const after = shown.slice(shown.indexOf(selected) + 1).find((item) => !item.ruling && item.host !== selected.host);
     rule.mutate(
@@ -142,7 +144,7 @@ export function ClassifyView() {
           </Empty>
         )
       )}
-      {all.length > 0 && shown.length === 0 && <Empty>No item fits.</Empty>}
+      {all.length > 0 && rows.length === 0 && <Empty>No item fits.</Empty>}
       <div
         className="sticky bottom-0 mt-3 flex min-h-9 items-center gap-4 border-t border-line bg-paper py-1.5"
         role="status"

@@ -118,20 +118,20 @@ function groupsOf(item: RuledItem, by: Exclude<Grouping, 'none'>, nameOf: (purpo
 function sortItems(items: RuledItem[], sort: Sorting, nameOf: (purpose: string) => string): RuledItem[] {
   // As the server gives them: third parties first.
   if (sort === 'consequence') return items;
-  const down = sort.startsWith('-');
-  const by = down ? sort.slice(1) : sort;
-  const text = (of: (item: RuledItem) => string) => (a: RuledItem, b: RuledItem) => {
-    const [x, y] = [of(a), of(b)];
-    return x < y ? -1 : x > y ? 1 : 0;
-  };
-  const orders: Record<string, (a: RuledItem, b: RuledItem) => number> = {
-    name: text((item) => item.name.toLowerCase()),
-    kind: text((item) => item.kind),
-    host: text((item) => item.host),
-    lives: (a, b) => (a.lifetimeSeconds ?? 0) - (b.lifetimeSeconds ?? 0),
-    pages: (a, b) => a.pages.length - b.pages.length,
-    purpose: text((item) => (item.ruling ? `1 ${nameOf(item.ruling.purpose)} ${item.ruling.service}` : '0')),
-  };
-  const order = orders[by] ?? (() => 0);
-  return [...items].sort((a, b) => (down ? -order(a, b) : order(a, b)));
+  const down = sort.startsWith('-') ? -1 : 1;
+  const keyOf = KEYS[sort.replace('-', '')];
+  if (!keyOf) return items;
+  // Each key is made once: a comparison is made ten times as often as there are items.
+  const keyed = items.map((item) => ({ item, key: keyOf(item, nameOf) }));
+  keyed.sort((a, b) => (a.key < b.key ? -down : a.key > b.key ? down : 0));
+  return keyed.map(({ item }) => item);
 }
+
+const KEYS: Record<string, (item: RuledItem, nameOf: (purpose: string) => string) => string | number> = {
+  name: (item) => item.name.toLowerCase(),
+  kind: (item) => item.kind,
+  host: (item) => item.host,
+  lives: (item) => item.lifetimeSeconds ?? 0,
+  pages: (item) => item.pages.length,
+  purpose: (item, nameOf) => (item.ruling ? `1 ${nameOf(item.ruling.purpose)} ${item.ruling.service}` : '0'),
+};

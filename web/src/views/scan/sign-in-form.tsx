@@ -104,7 +104,7 @@ export function SignInForm({ siteId, setup: { signIn, canKeepSecrets } }: { site
             <label>
               Field {i + 1}, by CSS selector
               <input
-                className="mono mt-0.5 block w-60"
+                className="mono mt-0.5 block h-8 w-60"
                 placeholder={i === 0 ? 'input[name=user]' : 'input[type=password]'}
                 value={field.selector}
                 onChange={(event) => setField(field.id, { selector: event.target.value })}
@@ -113,7 +113,7 @@ export function SignInForm({ siteId, setup: { signIn, canKeepSecrets } }: { site
             <label>
               is filled with
               <input
-                className="mt-0.5 block w-52"
+                className="mt-0.5 block h-8 w-52"
                 type="password"
                 autoComplete="new-password"
                 placeholder={field.value === null ? 'kept, not shown' : ''}
