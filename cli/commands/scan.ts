@@ -1,10 +1,10 @@
 import { catalogueClassifier, shippedCatalogue } from '@douane/core/classify';
 import { defaultScanPlan, type ScanPlan, scanPlanSchema } from '@douane/core/coverage';
+import { itemsAsCsv } from '@douane/core/exchange';
 import { plainText } from '@douane/core/observe';
 import { parseWith } from '@douane/core/setup';
 import { type HarEntry, harOf, type ScanReport, scanSite } from '@douane/scanner';
 import type { Command } from 'commander';
-import Papa from 'papaparse';
 import pc from 'picocolors';
 import { parseCount, parseResolve, readList, readScanPlan, readSignIn, writeOut } from '../files';
 import { progress, progressDone, Refused } from '../say';
@@ -62,7 +62,7 @@ export function scanCommand(program: Command): void {
       progressDone();
       if (flags.json) await writeOut(flags.json, JSON.stringify(report, null, 2));
       if (flags.har) await writeOut(flags.har, JSON.stringify(harOf(entries, report.browser)));
-      if (flags.csv) await writeOut(flags.csv, itemsAsCsv(report));
+      if (flags.csv) await writeOut(flags.csv, itemsAsCsv(report.items));
       if (flags.json !== '-' && flags.csv !== '-') summary(report);
       if (!report.pages.some((page) => page.outcome === 'ok')) process.exitCode = 2;
     });
@@ -84,26 +84,6 @@ async function planOf(flags: Flags): Promise<ScanPlan> {
   if (parsed.ok) return parsed.value;
   const [first] = parsed.problems;
   throw new Refused(`--${first!.path.replace(/\[.*/, '')}: ${first!.message}`);
-}
-
-function itemsAsCsv({ items }: ScanReport): string {
-  return Papa.unparse(
-    items.map((item) => ({
-      kind: item.kind,
-      name: item.name,
-      host: item.host,
-      party: item.party,
-      setBy: item.setBy ?? '',
-      lifetimeSeconds: item.lifetimeSeconds ?? '',
-      purpose: item.purpose ?? '',
-      service: item.service ?? '',
-      pages: item.pages.length,
-      firstPage: item.pages[0] ?? '',
-      broughtInBy: item.chain.map((link) => link.url).join(' > '),
-    })),
-    // A cell that a spreadsheet would take for a formula is hostile text.
-    { escapeFormulae: true },
-  );
 }
 
 function summary({ items, pages, signs, coverage, problems, seconds }: ScanReport): void {

@@ -1,4 +1,4 @@
-import { importObservations } from '@douane/core/imports';
+import { importObservations, itemsAsCsv } from '@douane/core/exchange';
 import { compareScans, foldObservations } from '@douane/core/observe';
 import { harOf } from '@douane/scanner';
 import { type Request, Router } from 'express';
@@ -12,8 +12,8 @@ import { siteById } from '../db/sites.sql';
 import { takeIn } from '../jobs/scan';
 import { announce } from '../live';
 import { notFound, Problem } from '../problems';
-import { scanAsCsv, scanAsJson } from '../reports/scan-files';
 import { type AuditScan, scanReportPdf } from '../reports/scan-pdf';
+import { withStandingRulings } from '../reports/standing-rulings';
 import type { Services } from '../services';
 import { bodyOf } from './body';
 import { personOf } from './session';
@@ -87,9 +87,9 @@ export function scanRoutes(services: Services): Router {
       listScanItems(db, organisationId, run.id),
       listItems(db, organisationId, run.siteId),
     ]);
-    const scan = { ...(run.report as Omit<AuditScan, 'items'>), items: scanAsJson(items, kept) };
+    const scan = { ...(run.report as Omit<AuditScan, 'items'>), items: withStandingRulings(items, kept) };
     if (as.data === 'json') attach('application/json').send(JSON.stringify(scan, null, 2));
-    else if (as.data === 'csv') attach('text/csv').send(scanAsCsv(scan.items));
+    else if (as.data === 'csv') attach('text/csv').send(itemsAsCsv(scan.items));
     else {
       const pdf = await scanReportPdf({
         site: site.setup.site.name,

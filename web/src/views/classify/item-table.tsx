@@ -39,7 +39,7 @@ export function ItemTable({ rows, selected, sort, nameOf, onSelect, onSort }: Pr
   const virtual = useWindowVirtualizer({
     count: rows.length,
     estimateSize: () => ROW_HEIGHT,
-    overscan: 15,
+    overscan: 8,
     scrollMargin: offset,
     scrollPaddingStart: 130,
     scrollPaddingEnd: 60,

@@ -3,6 +3,7 @@ import { importHar } from './har';
 import { importNetscape } from './netscape';
 import type { Imported, ImportFor } from './types';
 
+export { itemsAsCsv } from './items-csv';
 export type { Imported, ImportFor } from './types';
 
 /** Reads a HAR, a cookie file in Netscape's form, or a CSV; which of them it is shows in the text itself. */

@@ -1,0 +1,173 @@
+import { FREIGHT_ACCOUNT, FREIGHT_HOST, SPECIALIST } from '@douane/demo';
+import type { Browser, Page } from 'playwright-core';
+import { afterAll, beforeAll, expect, it } from 'vitest';
+import { expectAccessible, openBrowser } from './support/browser';
+import { Client, startWorld, type World } from './support/world';
+
+let world: World;
+let browser: Browser;
+let page: Page;
+let client: Client;
+let tickets: string;
+let desk: string;
+const errors: string[] = [];
+
+beforeAll(async () => {
+  world = await startWorld();
+  client = await new Client(world.url).signIn();
+  const add = async (name: string, address: string) => (await client.call('POST', '/sites', { name, address })).body.id;
+  tickets = await add('Ferry tickets', `http://skerrysound.localhost:${world.web.port}/`);
+  desk = await add('Freight desk', `http://${FREIGHT_HOST}:${world.web.port}/desk`);
+  await client.run(tickets, 'scan');
+  browser = await openBrowser();
+  page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  page.on('pageerror', (error) => errors.push(error.message));
+  await page.goto(world.url);
+  await page.getByLabel('E-mail address').fill(SPECIALIST.email);
+  await page.getByLabel('Password').fill(SPECIALIST.password);
+  await page.keyboard.press('Enter');
+  await page.getByRole('link', { name: 'Ferry tickets' }).waitFor();
+});
+afterAll(async () => {
+  await browser?.close();
+  await world?.stop();
+});
+
+const go = (path: string) => page.goto(`${world.url}${path}`);
+const heading = () => page.locator('main h1').first().textContent();
+const docket = () => page.getByLabel('Docket');
+
+it('sets up a scan: what patterns match shows as they are typed, and what is wrong says what would be right', async () => {
+  await go(`/sites/${tickets}/scan/setup`);
+  await expect.poll(() => docket().textContent()).toContain('13 of 13 known pages fit');
+  await page.getByLabel('But none that fit').fill('/routes/**\n/help');
+  await expect.poll(() => docket().textContent()).toContain('9 of 13 known pages fit');
+  await page.getByLabel('At most').fill('many');
+  await page.getByLabel('speaking').fill('klingon language');
+  await page.getByRole('button', { name: 'Save set-up' }).click();
+  await expect.poll(() => page.locator('#pages-problem').textContent()).toContain('number');
+  expect(await page.locator('#language-problem').textContent()).toContain('such as en, de or pt-BR');
+  expect(await page.getByLabel('But none that fit').inputValue()).toBe('/routes/**\n/help'); // nothing is lost
+  await expectAccessible(page, 'set-up with problems');
+  await page.getByLabel('At most').fill('20');
+  await page.getByLabel('speaking').fill('de');
+  await page.getByRole('button', { name: 'Add a step' }).click();
+  await page.getByLabel('Selector of step 1').fill('.go');
+  await page.getByLabel('Pages of step 1').fill('/about');
+  await page.getByRole('button', { name: 'Save set-up' }).click();
+  await expect.poll(() => page.getByRole('button', { name: 'Saved' }).count()).toBe(2);
+  await page.getByLabel('Scan by itself').selectOption('text');
+  await page.getByLabel('Cron text').fill('* * * * *');
+  await page.getByRole('button', { name: 'Save schedule' }).click();
+  await expect.poll(() => page.getByRole('alert').textContent()).toContain('leave at least a quarter of an hour');
+  await page.getByLabel('Scan by itself').selectOption('weekly');
+  await page.getByRole('button', { name: 'Save schedule' }).click();
+  await expect.poll(() => page.locator('#schedule').textContent()).toContain('Next:');
+  const { body } = await client.call('GET', `/sites/${tickets}/scan-setup`);
+  expect(body.plan).toMatchObject({
+    pages: 20,
+    language: 'de',
+    exclude: ['/routes/**', '/help'],
+    steps: [{ do: 'click', on: '/about', selector: '.go' }],
+  });
+  expect(body.schedule.cron).toBe('0 3 * * 1');
+});
+
+it('scans by that plan, and tells of the page that could not be done as asked', async () => {
+  world.web.state.newcomer = true;
+  await page.getByRole('navigation', { name: 'Scan' }).getByRole('link', { name: 'Scans' }).click();
+  await page.getByRole('button', { name: 'Scan now' }).click();
+  await expect.poll(heading, { timeout: 10_000 }).toBe('Scanning');
+  await expectAccessible(page, 'running scan');
+  await expect.poll(heading, { timeout: 60_000 }).toMatch(/^9 pages/);
+  expect(await page.locator('main section').first().textContent()).toContain('4 left out by patterns');
+  expect(await page.locator('main tbody').last().textContent()).toContain('step 1 (click): ".go" was not there');
+  await expectAccessible(page, 'scan');
+});
+
+it('shows what came and went since the scan before, and what was not looked for', async () => {
+  await docket().getByRole('link', { name: 'compare with the one before' }).first().click();
+  await expect.poll(heading).toMatch(/4 new/);
+  const rows = page.locator('main tbody');
+  expect(await rows.textContent()).toContain('fpl_id');
+  expect(await rows.textContent()).toContain('its pages were not visited'); // the film stands on a route
+  await page.getByRole('button', { name: 'fpl_id' }).click();
+  expect(await docket().getByRole('list', { name: 'Brought in by' }).textContent()).toContain('/f.js');
+  await expectAccessible(page, 'comparison');
+});
+
+it('rings an alarm until somebody has seen it', async () => {
+  await go('/');
+  await expect.poll(() => page.locator('tbody').textContent()).toContain('See 1 alarm about new things');
+  await go(`/sites/${tickets}/scan/alarms`);
+  await expect.poll(heading).toBe('1 alarm nobody has seen yet');
+  expect(await page.locator('article').textContent()).toContain('freshplover.localhost');
+  await page.getByLabel('By mail, one address per line').fill('not an address');
+  await docket().getByRole('button', { name: 'Save' }).click();
+  await expect.poll(() => docket().textContent()).toContain('a mail address');
+  await page.getByLabel('By mail, one address per line').fill('ines.varga@skerrysound.example');
+  await docket().getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: 'Mark as seen' }).click();
+  await expect.poll(heading).toBe('Every alarm has been seen');
+  await expectAccessible(page, 'alarms');
+});
+
+it('signs in where the site asks for it, and shows how that went', async () => {
+  await go(`/sites/${desk}/scan/setup`);
+  await page.getByRole('button', { name: 'Sign in first' }).click();
+  await page.getByLabel('Address of the login').fill(`http://${FREIGHT_HOST}:${world.web.port}/login`);
+  await page.getByLabel('Field 1, by CSS selector').fill('input[name=name]');
+  await page.getByLabel('is filled with').first().fill(FREIGHT_ACCOUNT.name);
+  await page.getByLabel('Field 2, by CSS selector').fill('input[type=password]');
+  await page.getByLabel('is filled with').last().fill(FREIGHT_ACCOUNT.password);
+  await page.getByLabel('Then this is pressed').fill('button');
+  await page.getByLabel('It worked when this shows').fill('#desk');
+  await page.getByRole('button', { name: 'Save and try' }).click();
+  await expect.poll(() => page.locator('figcaption').textContent(), { timeout: 30_000 }).toContain('Signed in');
+  expect(
+    await page.getByAltText('The page on which it ended').evaluate((img: HTMLImageElement) => img.naturalWidth),
+  ).toBe(1280);
+  await page.reload();
+  await page.getByLabel('is filled with').last().waitFor();
+  expect(await page.getByLabel('is filled with').last().inputValue()).toBe('');
+  await expectAccessible(page, 'set-up with a sign-in');
+});
+
+it('groups, narrows and sorts what was found, and keeps a filter under a name', async () => {
+  await go(`/sites/${tickets}/classify`);
+  await page.getByRole('button', { name: 'cookies', exact: true }).click();
+  await page.getByLabel('Groups').selectOption('service');
+  const groups = page.locator('tbody th');
+  await expect.poll(() => groups.first().textContent()).toMatch(/^Open \d+\d open|^Open/);
+  await page.getByRole('button', { name: 'Save filter' }).click();
+  await page.getByLabel('Name of the filter').fill('Cookies by service');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Forget it' }).waitFor();
+  await expectAccessible(page, 'inventory in groups');
+  await page.getByRole('button', { name: 'Show all' }).click();
+  await page.getByRole('button', { name: 'Lives' }).click();
+  await page.getByRole('button', { name: 'Lives' }).click();
+  await expect.poll(() => page.locator('tbody tr').first().textContent()).toContain('_ogv'); // two years, the longest
+  await page.keyboard.press('/');
+  await page.keyboard.type('copperbarn cookie');
+  await expect.poll(() => page.locator('tbody tr').count()).toBe(1);
+  await page.getByLabel('Saved filters').selectOption('Cookies by service');
+  await expect.poll(() => groups.count()).toBeGreaterThan(3);
+});
+
+it('brings in what another tool recorded, and says which lines it could not read', async () => {
+  await go(`/sites/${tickets}/scan`);
+  const file = (name: string, text: string) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+  const input = page.getByLabel('File to bring in');
+  await input.setInputFiles(file('bad.csv', 'colour,size\nred,1\n'));
+  await expect.poll(() => docket().getByRole('alert').textContent()).toContain('it has colour, size');
+  await input.setInputFiles(file('cookies.csv', 'name,domain,lifetime\nfrom_elsewhere,ads.example,60\nbad,,\n'));
+  await expect.poll(() => docket().textContent()).toContain('1 items taken in; 1 lines could not be read');
+  expect(await docket().textContent()).toContain('line 3, host');
+  const { body } = await client.call('GET', `/sites/${tickets}/items`);
+  expect(body.items.map((i: { name: string }) => i.name)).toContain('from_elsewhere');
+});
+
+it('showed no error on the way', () => {
+  expect(errors).toEqual([]);
+});
