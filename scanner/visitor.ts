@@ -113,7 +113,9 @@ export class Visitor {
     context.on('request', (request) => watch.alsoSeen(request.url(), request.resourceType()));
     page.on('dialog', (dialog) => {
       visitor.problems.push(`showed a dialog (${dialog.type()}): ${dialog.message().slice(0, 200)}`);
-      dialog.dismiss().catch(() => {}); // gone with its page
+      // One that asks whether to leave is left; to the others a visitor says no.
+      const answer = dialog.type() === 'beforeunload' ? dialog.accept() : dialog.dismiss();
+      answer.catch(() => {}); // gone with its page
     });
     page.on('crash', () => {
       visitor.crashed = true;

@@ -170,6 +170,27 @@ describe('as whom, and what is done on a page', () => {
     );
   });
 
+  it('leaves a page that asks to be stayed on, and sees what it sends then', async () => {
+    const stay = await serve((req, res) => {
+      if (req.url !== '/' && req.url !== '/next') return void res.end();
+      html(
+        res,
+        `<a href="/next">x</a><button>b</button><script>
+addEventListener('beforeunload', (e) => e.preventDefault());
+addEventListener('pagehide', () => navigator.sendBeacon('http://bye.localhost:${stay.port}/b'));</script>`,
+      );
+    });
+    const report = await scan(stay.at('stay'), {
+      steps: [{ do: 'click', on: '/**', selector: 'button' }],
+      parallel: 1,
+    });
+    stay.close();
+    expect(paths(report)).toEqual(['/', '/next']);
+    expect(stay.log.filter(({ host }) => host === 'bye.localhost')).toHaveLength(2);
+    expect(report.items.map((i) => `${i.name} ${i.host}`)).toContain('beacon bye.localhost');
+    expect(Math.max(...report.pages.map((p) => p.seconds))).toBeLessThan(5);
+  });
+
   it('says which step could not be taken', async () => {
     const report = await scan(site.at('steps'), { steps: [{ do: 'click', on: '/**', selector: '#none' }] });
     expect(report.problems.map(({ what }) => what)).toEqual([

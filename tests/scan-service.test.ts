@@ -41,6 +41,22 @@ it('goes on where it was when its worker is replaced, and loads no page twice', 
   expect(left.rows[0].n).toBe(0);
 });
 
+it('takes over a scan whose worker has died, but not one that ends every worker', async () => {
+  const orphan = async (attempts: number) => {
+    const site = await addSite(`Orphan ${attempts}`, `orphan-${attempts}.skerrysound.localhost`);
+    const { rows } = await world.db.query(
+      `INSERT INTO run (organisation_id, site_id, kind, state, options, attempts, touched_at)
+       VALUES ($1, $2, 'scan', 'running', '{"pages": 1}', $3, now() - interval '2 minutes') RETURNING id`,
+      [world.organisationId, site, attempts],
+    );
+    return rows[0].id as string;
+  };
+  const [once, often] = [await orphan(1), await orphan(3)];
+  const ends = async (id: string) => (await client.call('GET', `/runs/${id}`)).body.state;
+  await expect.poll(() => ends(often), { timeout: 30_000 }).toBe('failed');
+  await expect.poll(() => ends(once), { timeout: 30_000 }).toBe('done');
+});
+
 describe('behind a login', () => {
   let site: string;
   const recipe = (password: string | undefined) => ({
