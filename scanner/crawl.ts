@@ -37,6 +37,8 @@ export interface ScanOptions {
 }
 
 const LATEST = 12;
+/** After this many pages a lane takes a new visitor, since the old one's process grows. */
+const MOST_VISITS = 50;
 
 /**
  * Visits a site as its plan says: from `target` along links and sitemaps, or a list of addresses. Each page is visited
@@ -121,6 +123,7 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
     let begun = 0;
     const lane = async () => {
       let visitor: Visitor | null = null;
+      let visits = 0;
       while (!signal?.aborted && begun < most) {
         const url = scan.next(afterYes);
         if (!url) {
@@ -134,6 +137,8 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
         await scan.turn(signal);
         let fit = false;
         try {
+          if (!visitor) visits = 0;
+          visits += 1;
           visitor ??= await Visitor.open(running.browser, { ...visiting, ...(yes && { initScript: TEST_VISITOR }) });
           if (yes) await visitor.context.addCookies(yes);
           const record = await visitPage(visitor, url, {
@@ -149,7 +154,7 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
           await options.onPage?.(withoutSecrets(record), withoutSecrets(har));
           scan.take(withoutSecrets(record));
           // One who is signed in cannot be made new by clearing; a new one begins signed in.
-          fit = record.page.outcome === 'ok' && !visitor.broken && !visiting.storageState;
+          fit = record.page.outcome === 'ok' && !visitor.broken && !visiting.storageState && visits < MOST_VISITS;
           if (fit) await visitor.startAfresh();
         } catch (cause) {
           // The browser itself failed on this page; the scan goes on without it.

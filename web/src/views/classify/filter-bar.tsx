@@ -5,7 +5,15 @@ import { call } from '../../api/client';
 import * as queries from '../../api/queries';
 import { Button, Trouble } from '../../ui/parts';
 import { SearchBox } from '../../ui/search-box';
-import { GROUPINGS, type Grouping, type ListFilter, NARROWINGS, type Narrowing, NO_FILTER } from './inventory';
+import {
+  GROUPINGS,
+  type Grouping,
+  type ListFilter,
+  NARROWINGS,
+  type Narrowing,
+  NO_FILTER,
+  sameFilter,
+} from './inventory';
 
 interface Props {
   siteId: string;
@@ -29,13 +37,13 @@ export function FilterBar({ siteId, filter, onChange, searchBox }: Props) {
     },
   });
   const remove = useMutation({ mutationFn: (id: string) => call('DELETE', `/filters/${id}`), onSuccess: reload });
-  const current = saved.find((one) => JSON.stringify(one.filter) === JSON.stringify(filter));
+  const current = saved.find((one) => sameFilter(one.filter, filter));
   const toggle = (one: Narrowing) =>
     onChange({
       ...filter,
       only: filter.only.includes(one) ? filter.only.filter((o) => o !== one) : [...filter.only, one],
     });
-  const isPlain = JSON.stringify(filter) === JSON.stringify(NO_FILTER);
+  const isPlain = sameFilter(filter, NO_FILTER);
   return (
     <div className="mb-3 flex flex-wrap items-center gap-x-2 gap-y-2">
       <SearchBox

@@ -40,6 +40,13 @@ export type Sorting =
 
 export const NO_FILTER: ListFilter = { search: '', only: [], group: 'none', sort: 'consequence' };
 
+/** Whether two filters show the same; the database gives the parts back in an order of its own. */
+export const sameFilter = (a: ListFilter, b: ListFilter) =>
+  a.search === b.search &&
+  a.group === b.group &&
+  a.sort === b.sort &&
+  [...a.only].sort().join() === [...b.only].sort().join();
+
 export type Row =
   | { type: 'group'; key: string; title: string; count: number; open: number }
   /** An item that stands on several pages is in several groups, so `key` is more than its id. */

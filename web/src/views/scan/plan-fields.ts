@@ -76,10 +76,9 @@ export function planOf(
     else headers[line.slice(0, at).trim()] = line.slice(at + 1).trim();
   }
   const number = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : Number.NaN);
+  const { whole: _, queryNames, ...same } = fields;
   const parsed = parseWith(scanPlanSchema, {
-    ...fields,
-    whole: undefined,
-    queryNames: undefined,
+    ...same,
     listed: list.addresses,
     headers,
     pages: number(fields.pages),
@@ -88,7 +87,7 @@ export function planOf(
     delayMs: number(fields.delayMs),
     include: linesOf(fields.include),
     exclude: linesOf(fields.exclude),
-    queries: fields.queries === 'named' ? fields.queryNames.split(/[\s,]+/).filter(Boolean) : fields.queries,
+    queries: fields.queries === 'named' ? queryNames.split(/[\s,]+/).filter(Boolean) : fields.queries,
     steps: fields.steps.map((step) => ({
       do: step.do,
       on: step.on || '/**',
@@ -96,7 +95,7 @@ export function planOf(
       ...(step.do === 'fill' && { text: step.text ?? '' }),
     })),
   });
-  if (!parsed.ok) problems.push(...parsed.problems.filter(({ path }) => path !== ''));
+  if (!parsed.ok) problems.push(...parsed.problems);
   if (parsed.ok && problems.length === 0) return { plan: parsed.value, problems: [] };
   return { plan: null, problems };
 }

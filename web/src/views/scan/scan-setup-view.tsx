@@ -95,7 +95,7 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
         <Part title="What is visited">
           <fieldset className="mb-2 flex flex-wrap gap-x-5 gap-y-1">
             <legend className="sr-only">Pages</legend>
-            <label className="flex items-center gap-2">
+            <label className="flex min-h-6 items-center gap-2">
               <input
                 type="radio"
                 value="whole"
@@ -104,7 +104,7 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
               />{' '}
               the whole site
             </label>
-            <label className="flex items-center gap-2">
+            <label className="flex min-h-6 items-center gap-2">
               <input
                 type="radio"
                 value="listed"
@@ -131,7 +131,7 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
                   />{' '}
                   clicks from the start
                 </label>
-                <label className="flex items-center gap-2">
+                <label className="flex min-h-6 items-center gap-2">
                   <input type="checkbox" {...register('sitemaps')} /> read sitemaps
                 </label>
               </div>
@@ -224,7 +224,7 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
             />
           </label>
           <Wrong of="headers" />
-          <label className="mt-2 flex items-center gap-2">
+          <label className="mt-2 flex min-h-6 items-center gap-2">
             <input type="checkbox" {...register('afterYes')} /> and every page once more as somebody who said yes to
             everything, through the site’s own banner
           </label>
@@ -251,15 +251,15 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
           </div>
           <Wrong of="parallel" />
           <Wrong of="delayMs" />
-          <label className="mt-2 flex items-center gap-2">
+          <label className="mt-2 flex min-h-6 items-center gap-2">
             <input type="checkbox" {...register('ownSite')} /> this is our own site: pages that robots.txt asks to leave
             alone may be visited
           </label>
-          <label className="mt-1 flex items-center gap-2">
+          <label className="mt-1 flex min-h-6 items-center gap-2">
             <input type="checkbox" {...register('badCertificates')} /> visit pages whose certificate is not valid, and
             tell
           </label>
-          <label className="mt-1 flex items-center gap-2">
+          <label className="mt-1 flex min-h-6 items-center gap-2">
             <input type="checkbox" {...register('keepHar')} /> keep all requests of the newest two scans, to be saved as
             HAR
           </label>
