@@ -110,7 +110,7 @@ export function CheckView() {
       {running && (
         <div className="mb-4 border-y border-line bg-sheet px-4 py-3" role="status">
           <progress
-            className="h-2 w-full accent-stamp"
+            className="h-2 w-full"
             value={running.progress?.done ?? 0}
             max={running.progress?.of ?? 1}
             aria-label="Cases done"

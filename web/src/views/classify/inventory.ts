@@ -99,7 +99,7 @@ export function arrange(
     }
   }
   return [...groups]
-    .sort(([a], [b]) => Number(b === OPEN) - Number(a === OPEN) || collator.compare(a, b))
+    .sort(([a], [b]) => Number(b === OPEN_GROUP) - Number(a === OPEN_GROUP) || collator.compare(a, b))
     .flatMap(([title, members]): Row[] => [
       {
         type: 'group',
@@ -112,12 +112,12 @@ export function arrange(
     ]);
 }
 
-const OPEN = 'Open';
+export const OPEN_GROUP = 'Open';
 const collator = new Intl.Collator('en', { numeric: true });
 
 function groupsOf(item: RuledItem, by: Exclude<Grouping, 'none'>, nameOf: (purpose: string) => string): string[] {
-  if (by === 'service') return [item.ruling?.service ?? OPEN];
-  if (by === 'purpose') return [item.ruling ? nameOf(item.ruling.purpose) : OPEN];
+  if (by === 'service') return [item.ruling?.service ?? OPEN_GROUP];
+  if (by === 'purpose') return [item.ruling ? nameOf(item.ruling.purpose) : OPEN_GROUP];
   if (by === 'host') return [item.host];
   return item.pages.length > 0 ? item.pages.map(pathOf) : ['On no page'];
 }

@@ -5,7 +5,7 @@ import { memo, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { RuledItem } from '../../api/types';
 import { Mark } from '../../ui/mark';
 import { KIND_WORDS } from '../../ui/words';
-import type { Row, Sorting } from './inventory';
+import { OPEN_GROUP, type Row, type Sorting } from './inventory';
 
 interface Props {
   rows: Row[];
@@ -120,7 +120,9 @@ function GroupRow({ row, index }: { row: Extract<Row, { type: 'group' }>; index:
         className="truncate px-2 text-[13px] font-semibold! normal-case tracking-normal text-ink! [font-stretch:100%]"
       >
         <bdi>{row.title}</bdi> <span className="font-normal text-ink2">{row.count}</span>
-        {row.open > 0 && <span className="ml-2 font-normal text-held">{row.open} open</span>}
+        {row.open > 0 && row.title !== OPEN_GROUP && (
+          <span className="ml-2 font-normal text-held">{row.open} open</span>
+        )}
       </th>
     </tr>
   );

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { ScannedPage, ScanReport } from '../../api/types';
 import { Mark } from '../../ui/mark';
 import { Button } from '../../ui/parts';
@@ -7,12 +7,32 @@ import { pathOf } from '../../ui/words';
 const AT_ONCE = 200;
 const ORDER = ['failed', 'timed-out', 'skipped', 'ok'];
 
-/** What became of each page; those that went wrong stand first, each with its problems. */
+/** What became of each page; those that went wrong or had problems stand first. */
 export function PageTable({ pages, problems }: Pick<ScanReport, 'pages' | 'problems'>) {
   const [most, setMost] = useState(AT_ONCE);
-  const sorted = [...pages].sort((a, b) => ORDER.indexOf(a.outcome) - ORDER.indexOf(b.outcome));
+  const { sorted, problemsOf, others } = useMemo(() => {
+    const byPage = new Map<string, typeof problems>();
+    for (const problem of problems) byPage.set(problem.page, [...(byPage.get(problem.page) ?? []), problem]);
+    const rank = (page: ScannedPage) => ORDER.indexOf(page.outcome) * 2 - (byPage.has(page.url) ? 1 : 0);
+    const visited = new Set(pages.map((page) => page.url));
+    return {
+      sorted: [...pages].sort((a, b) => rank(a) - rank(b)),
+      problemsOf: byPage,
+      // Of sitemaps and the like, which are no pages.
+      others: problems.filter((problem) => !visited.has(problem.page)),
+    };
+  }, [pages, problems]);
   return (
     <>
+      {others.length > 0 && (
+        <ul className="mb-5 border-y border-line bg-sheet px-2 py-1">
+          {others.slice(0, 50).map(({ page, what }) => (
+            <li key={`${page} ${what}`} className="py-0.5 [overflow-wrap:anywhere]">
+              <Mark name="waits" /> <span className="mono">{pathOf(page)}</span> {what}
+            </li>
+          ))}
+        </ul>
+      )}
       <table className="w-full table-fixed bg-sheet">
         <thead>
           <tr className="border-y border-ink">
@@ -24,7 +44,7 @@ export function PageTable({ pages, problems }: Pick<ScanReport, 'pages' | 'probl
         </thead>
         <tbody>
           {sorted.slice(0, most).map((page) => (
-            <PageRow key={page.url} page={page} problems={problems.filter((p) => p.page === page.url)} />
+            <PageRow key={page.url} page={page} problems={problemsOf.get(page.url) ?? []} />
           ))}
         </tbody>
       </table>

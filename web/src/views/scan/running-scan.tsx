@@ -8,7 +8,7 @@ export function RunningScan({ run }: { run: ScanRun }) {
   return (
     <>
       <div className="mb-4 border-y border-line bg-sheet px-4 py-3" role="status">
-        <progress className="h-2 w-full accent-stamp" value={done} max={of} aria-label="Pages done" />
+        <progress className="h-2 w-full" value={done} max={of} aria-label="Pages done" />
         <p className="mt-1">
           {run.state === 'queued'
             ? 'Waiting for a worker.'

@@ -37,7 +37,7 @@ export function ScanDocket({ shown, all }: { shown: ScanRun | undefined; all: Sc
                   }
                 />
                 {run.summary ? (
-                  <Link to={`?scan=${run.id}`}>
+                  <Link className="inline-flex min-h-6 items-center" to={`?scan=${run.id}`}>
                     <Ago at={run.requestedAt} />
                   </Link>
                 ) : (
@@ -48,7 +48,7 @@ export function ScanDocket({ shown, all }: { shown: ScanRun | undefined; all: Sc
                 </span>
               </span>
               {run.state === 'done' && before && (
-                <Link className="pl-[18px]" to={`compare/${before.id}/${run.id}`}>
+                <Link className="ml-[18px] inline-flex min-h-6 items-center" to={`compare/${before.id}/${run.id}`}>
                   compare with the one before
                 </Link>
               )}
@@ -71,7 +71,12 @@ export function ScanDocket({ shown, all }: { shown: ScanRun | undefined; all: Sc
         <Section title="Take it away">
           <p className="flex flex-wrap gap-x-4 gap-y-1">
             {(['pdf', 'csv', 'json', ...(shown.report.plan.keepHar ? ['har'] : [])] as string[]).map((as) => (
-              <a key={as} href={`/api/runs/${shown.id}/export?as=${as}`} download>
+              <a
+                key={as}
+                className="inline-flex min-h-6 items-center"
+                href={`/api/runs/${shown.id}/export?as=${as}`}
+                download
+              >
                 {as === 'pdf' ? 'PDF report' : as.toUpperCase()}
               </a>
             ))}
