@@ -65,8 +65,6 @@ export function createApp(services: Services): Express {
     res.set('cache-control', 'no-store');
     next();
   });
-  // A HAR of a large site is large.
-  api.use(express.text({ type: 'text/plain', limit: '100mb' }));
   api.use(express.json({ limit: '2mb' }), sessions, csrf.csrfSynchronisedProtection);
   api.use(sessionRoutes(services, csrf.generateToken));
   api.use(requirePerson);

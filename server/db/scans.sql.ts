@@ -62,6 +62,7 @@ export async function tidyScanPages(
   );
 }
 
+/** Keeps what a scan found; what a worker that died had kept of it already is replaced. */
 export async function insertScanItems(
   db: Queryable,
   organisationId: string,
@@ -69,6 +70,7 @@ export async function insertScanItems(
   items: readonly Item[],
 ): Promise<void> {
   const rows = items.map(({ kind, name, host, ...facts }) => ({ kind, name, host, facts }));
+  await db.query(`DELETE FROM scan_item WHERE organisation_id = $1 AND run_id = $2`, [organisationId, runId]);
   await db.query(
     `INSERT INTO scan_item (organisation_id, run_id, kind, name, host, facts)
      SELECT $1, $2, x.kind, x.name, x.host, x.facts

@@ -8,6 +8,12 @@ import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 /** A scan as it is kept: an import has pages and items only. */
 export type AuditScan = Pick<ScanReport, 'pages' | 'items'> & Partial<Omit<ScanReport, 'pages' | 'items'>>;
 
+pdfmake.setFonts(roboto);
+// A report names addresses of scanned pages; nothing in it may make this program fetch or read anything.
+const fontFiles = new Set(Object.values(roboto).flatMap((font) => Object.values(font)));
+pdfmake.setUrlAccessPolicy(() => false);
+pdfmake.setLocalAccessPolicy((file) => fontFiles.has(file));
+
 const INK = '#18222d';
 const FAINT = '#53606c';
 
@@ -71,7 +77,7 @@ export async function scanReportPdf(about: {
       heading('Items'),
       table(
         ['Name', 'Kind', 'Host', 'Party', 'Lives', 'Purpose', 'Service', 'Brought in by', 'Pages'],
-        [80, 42, 75, 26, 34, 52, 60, 80, 24],
+        [72, 38, 72, 24, 32, 48, 56, 70, 26],
         items.map((i) => [
           i.name,
           i.kind,
@@ -89,7 +95,7 @@ export async function scanReportPdf(about: {
             heading('Signs'),
             table(
               ['What', 'On'],
-              [340, 160],
+              [330, 160],
               signs.map((s) => [s.words, s.page]),
             ),
           ]
@@ -97,7 +103,7 @@ export async function scanReportPdf(about: {
       heading('Pages'),
       table(
         ['Address', 'Outcome', 'Answer', 'Seconds'],
-        [300, 130, 34, 36],
+        [270, 130, 36, 40],
         pages.map((p) => [
           p.url,
           p.why ? `${p.outcome}: ${p.why}` : p.outcome,
@@ -110,14 +116,13 @@ export async function scanReportPdf(about: {
             heading('Problems'),
             table(
               ['Page', 'What'],
-              [220, 280],
+              [210, 280],
               problems.slice(0, 500).map((p) => [p.page, p.what]),
             ),
           ]
         : []),
     ],
   };
-  pdfmake.setFonts(roboto);
   return pdfmake.createPdf(definition).getBuffer();
 }
 
@@ -147,7 +152,13 @@ const heading = (text: string): Content => ({ text, fontSize: 12, bold: true, ma
 
 function table(head: string[], widths: number[], rows: string[][]): Content {
   return {
-    layout: 'lightHorizontalLines',
+    layout: {
+      hLineWidth: (i) => (i === 1 ? 0.8 : i === 0 ? 0 : 0.3),
+      vLineWidth: () => 0,
+      hLineColor: () => FAINT,
+      paddingLeft: () => 0,
+      paddingRight: () => 6,
+    },
     fontSize: 7,
     table: {
       headerRows: 1,

@@ -1,7 +1,7 @@
 import { importObservations, itemsAsCsv } from '@douane/core/exchange';
 import { compareScans, foldObservations } from '@douane/core/observe';
 import { harOf } from '@douane/scanner';
-import { type Request, Router } from 'express';
+import express, { type Request, Router } from 'express';
 import { z } from 'zod';
 import { listAlarms, markAlarmSeen } from '../db/alarms.sql';
 import { deleteFilter, listFilters, saveFilter } from '../db/filters.sql';
@@ -101,7 +101,9 @@ export function scanRoutes(services: Services): Router {
     }
   });
 
-  router.post('/sites/:siteId/imports', async (req, res) => {
+  // A HAR of a large site is large; nobody is read who has not signed in.
+  const readFile = express.text({ type: 'text/plain', limit: '100mb' });
+  router.post('/sites/:siteId/imports', readFile, async (req, res) => {
     const site = await siteOf(services, req);
     if (typeof req.body !== 'string' || !req.body.trim()) throw new Problem(422, 'The file is empty');
     const { address, ownDomains } = site.setup.site;

@@ -14,6 +14,12 @@ interface Props {
   site: SiteSummary | undefined;
 }
 
+const SCAN_PLACES = [
+  ['setup', 'Set-up of the scan: pages, schedule, login'],
+  ['compare', 'Before and now: two scans compared'],
+  ['alarms', 'Alarms, and who is told'],
+] as const;
+
 /** Reaches every site, station and deed by typing. */
 export function Palette({ open, onOpenChange, site }: Props) {
   const navigate = useNavigate();
@@ -50,6 +56,15 @@ export function Palette({ open, onOpenChange, site }: Props) {
                 onSelect={then(() => void navigate(`/sites/${site.id}/${station}`))}
               >
                 {STATION_NAMES[station]}
+              </Command.Item>
+            ))}
+            {SCAN_PLACES.map(([path, name]) => (
+              <Command.Item
+                key={path}
+                className={row}
+                onSelect={then(() => void navigate(`/sites/${site.id}/scan/${path}`))}
+              >
+                {name}
               </Command.Item>
             ))}
             <Command.Item className={row} onSelect={then(() => start(site.id, 'scan'))}>

@@ -30,26 +30,6 @@ export function CompareView() {
   const entries = data ? entriesOf(data) : [];
   const choose = (a: string | undefined, b: string | undefined) =>
     a && b && void navigate(`/sites/${site.id}/scan/compare/${a}/${b}`, { replace: true });
-  const Choice = ({
-    name,
-    value,
-    onChange,
-  }: {
-    name: string;
-    value: string | undefined;
-    onChange(id: string): void;
-  }) => (
-    <label className="flex items-center gap-2">
-      {name}
-      <select value={value ?? ''} onChange={(event) => onChange(event.target.value)}>
-        {done.map((run) => (
-          <option key={run.id} value={run.id}>
-            {new Date(run.requestedAt).toLocaleString()}, {run.summary?.items} items
-          </option>
-        ))}
-      </select>
-    </label>
-  );
   return (
     <ListAndDocket
       docket={selected ? <EntryDocket entry={selected} /> : <p className="text-ink2">Select a row to see it whole.</p>}
@@ -60,8 +40,8 @@ export function CompareView() {
         acts={
           done.length >= 2 && (
             <>
-              <Choice name="before" value={before} onChange={(id) => choose(id, now)} />
-              <Choice name="now" value={now} onChange={(id) => choose(before, id)} />
+              <Choice name="before" runs={done} value={before} onChange={(id) => choose(id, now)} />
+              <Choice name="now" runs={done} value={now} onChange={(id) => choose(before, id)} />
             </>
           )
         }
@@ -134,6 +114,31 @@ export function CompareView() {
         </table>
       )}
     </ListAndDocket>
+  );
+}
+
+function Choice({
+  name,
+  runs,
+  value,
+  onChange,
+}: {
+  name: string;
+  runs: ScanRun[];
+  value: string | undefined;
+  onChange(id: string): void;
+}) {
+  return (
+    <label className="flex items-center gap-2">
+      {name}
+      <select value={value ?? ''} onChange={(event) => onChange(event.target.value)}>
+        {runs.map((run) => (
+          <option key={run.id} value={run.id}>
+            {new Date(run.requestedAt).toLocaleString()}, {run.summary?.items} items
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }
 

@@ -1,3 +1,4 @@
+import type { FieldProblem } from '@douane/core/setup';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
@@ -44,22 +45,10 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
     if (read.plan) save.mutate(read.plan);
   });
   const told = [...(tried ? read.problems : []), ...((save.error as ApiProblem | null)?.fields ?? [])];
-  const wrong = (field: string) =>
-    told.filter(({ path }) => path === field || path.startsWith(`${field}[`) || path.startsWith(`${field}.`));
-  const Wrong = ({ of }: { of: string }) => {
-    const problems = wrong(of);
-    return problems.length > 0 ? (
-      <p id={`${of}-problem`} role="alert" className="text-slipped">
-        {problems
-          .map(
-            ({ path, message }) =>
-              `${path === of ? '' : `${path.replace(/.*\[(\d+)\].*/, (_all, n) => `line ${Number(n) + 1}`)}: `}${message}`,
-          )
-          .join('; ')}
-      </p>
-    ) : null;
-  };
-  const mark = (field: string) => ({ 'aria-invalid': wrong(field).length > 0, 'aria-describedby': `${field}-problem` });
+  const mark = (field: string) => ({
+    'aria-invalid': problemsOf(told, field).length > 0,
+    'aria-describedby': `${field}-problem`,
+  });
 
   return (
     <ListAndDocket docket={<CoveragePreview siteId={siteId} fields={fields} />}>
@@ -135,8 +124,8 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
                   <input type="checkbox" {...register('sitemaps')} /> read sitemaps
                 </label>
               </div>
-              <Wrong of="pages" />
-              <Wrong of="depth" />
+              <Wrong problems={told} of="pages" />
+              <Wrong problems={told} of="depth" />
               <div className="mt-2 grid gap-4 md:grid-cols-2">
                 <label className="block">
                   Only paths that fit, one pattern per line
@@ -146,7 +135,7 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
                     {...register('include')}
                     {...mark('include')}
                   />
-                  <Wrong of="include" />
+                  <Wrong problems={told} of="include" />
                 </label>
                 <label className="block">
                   But none that fit
@@ -156,7 +145,7 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
                     {...register('exclude')}
                     {...mark('exclude')}
                   />
-                  <Wrong of="exclude" />
+                  <Wrong problems={told} of="exclude" />
                 </label>
               </div>
               <p className="mt-1 text-ink2">
@@ -182,7 +171,7 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
                   />
                 )}
               </div>
-              <Wrong of="queries" />
+              <Wrong problems={told} of="queries" />
             </>
           ) : (
             <>
@@ -195,7 +184,7 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
                   {...mark('listed')}
                 />
               </label>
-              <Wrong of="listed" />
+              <Wrong problems={told} of="listed" />
             </>
           )}
         </Part>
@@ -213,7 +202,7 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
               speaking <input className="mono w-24" {...register('language')} {...mark('language')} />
             </label>
           </div>
-          <Wrong of="language" />
+          <Wrong problems={told} of="language" />
           <label className="mt-2 block">
             With these request headers, such as one that tells your delivery network the place
             <textarea
@@ -223,7 +212,7 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
               {...mark('headers')}
             />
           </label>
-          <Wrong of="headers" />
+          <Wrong problems={told} of="headers" />
           <label className="mt-2 flex min-h-6 items-center gap-2">
             <input type="checkbox" {...register('afterYes')} /> and every page once more as somebody who said yes to
             everything, through the site’s own banner
@@ -235,7 +224,7 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
             Each page is scrolled to its end and waited for. What hides behind a click needs a step:
           </p>
           <StepsField control={control} register={register} />
-          <Wrong of="steps" />
+          <Wrong problems={told} of="steps" />
         </Part>
 
         <Part title="Manners">
@@ -249,8 +238,8 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
               between their starts
             </label>
           </div>
-          <Wrong of="parallel" />
-          <Wrong of="delayMs" />
+          <Wrong problems={told} of="parallel" />
+          <Wrong problems={told} of="delayMs" />
           <label className="mt-2 flex min-h-6 items-center gap-2">
             <input type="checkbox" {...register('ownSite')} /> this is our own site: pages that robots.txt asks to leave
             alone may be visited
@@ -268,5 +257,22 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
       <ScheduleForm siteId={siteId} schedule={setup.schedule} />
       <SignInForm siteId={siteId} setup={setup} />
     </ListAndDocket>
+  );
+}
+
+const problemsOf = (problems: readonly FieldProblem[], field: string) =>
+  problems.filter(({ path }) => path === field || path.startsWith(`${field}[`) || path.startsWith(`${field}.`));
+
+/** What is wrong with a field, and in which of its lines. */
+function Wrong({ problems, of }: { problems: readonly FieldProblem[]; of: string }) {
+  const own = problemsOf(problems, of);
+  if (own.length === 0) return null;
+  const line = (path: string) => /\[(\d+)\]/.exec(path)?.[1];
+  return (
+    <p id={`${of}-problem`} role="alert" className="text-slipped">
+      {own
+        .map(({ path, message }) => (line(path) === undefined ? message : `line ${Number(line(path)) + 1}: ${message}`))
+        .join('; ')}
+    </p>
   );
 }
