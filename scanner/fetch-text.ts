@@ -23,6 +23,14 @@ export interface Fetched {
 
 const MOST_REDIRECTS = 5;
 
+/** What Node.js's own codes mean to a person. */
+const NETWORK_ERRORS: Record<string, string> = {
+  ENOTFOUND: 'the name does not resolve',
+  ECONNREFUSED: 'the host refused the connection',
+  ECONNRESET: 'the host broke off the connection',
+  ETIMEDOUT: 'the host did not answer',
+};
+
 /**
  * Fetches a text file of a site, such as `robots.txt`, outside the browser, under the same rules: private addresses are
  * refused unless allowed, also after a redirect. Unpacks gzip whether or not the headers tell of it, never beyond the
@@ -58,7 +66,10 @@ function fetchOnce(url: URL, options: FetchOptions): Promise<Answer> {
       clearTimeout(timer);
       act(value);
     };
-    request.on('error', (error) => settle(fail, error));
+    request.on('error', (error: NodeJS.ErrnoException) => {
+      const words = NETWORK_ERRORS[error.code ?? ''];
+      settle(fail, words ? new Error(words) : error);
+    });
     request.on('response', (response) => {
       const { statusCode: status = 0, headers } = response;
       if (status >= 300 && status < 400 && headers.location) {

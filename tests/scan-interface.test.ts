@@ -49,6 +49,15 @@ it('sets up a scan: what patterns match shows as they are typed, and what is wro
   expect(await page.locator('#language-problem').textContent()).toContain('such as en, de or pt-BR');
   expect(await page.getByLabel('But none that fit').inputValue()).toBe('/routes/**\n/help'); // nothing is lost
   await expectAccessible(page, 'set-up with problems');
+  await page.getByLabel('only these addresses').check();
+  const list = `Title;Address\nFares;http://skerrysound.localhost:${world.web.port}/fares\nOdd;nowhere\n`;
+  await page
+    .getByLabel('or from a file')
+    .setInputFiles({ name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(list) });
+  await expect
+    .poll(() => page.locator('#listed-problem').textContent())
+    .toContain('line 3: "Odd nowhere" holds no web address');
+  await page.getByLabel('the whole site').check();
   await page.getByLabel('At most').fill('20');
   await page.getByLabel('speaking').fill('de');
   await page.getByRole('button', { name: 'Add a step' }).click();

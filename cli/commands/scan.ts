@@ -9,6 +9,9 @@ import pc from 'picocolors';
 import { parseCount, parseResolve, readList, readScanPlan, readSignIn, writeOut } from '../files';
 import { progress, progressDone, Refused } from '../say';
 
+/** Kinds of page told at the end, those of which most were left. */
+const MOST_FAMILIES = 10;
+
 interface Flags {
   pages?: number;
   include: string[];
@@ -97,8 +100,10 @@ function summary({ items, pages, signs, coverage, problems, seconds }: ScanRepor
     if (outcome !== 'ok') console.log(pc.yellow(`${outcome}: ${plainText(url)} ${why ?? ''}`));
   for (const { page, what } of problems) console.log(pc.yellow(`${plainText(page)}: ${plainText(what)}`));
   for (const { words } of signs) console.log(plainText(words));
-  for (const { family, visited, left } of coverage.sampled)
+  for (const { family, visited, left } of coverage.sampled.slice(0, MOST_FAMILIES))
     console.log(pc.yellow(`${plainText(family)}: ${visited} visited, ${left} left`));
+  const more = coverage.sampled.length - MOST_FAMILIES;
+  if (more > 0) console.log(pc.yellow(`and ${more} more kinds of page of which some were left`));
   const open = items.filter((item) => item.purpose === null).length;
   console.log(`${items.length} items on ${pages.length} pages in ${seconds.toFixed(1)} s; ${open} open`);
 }

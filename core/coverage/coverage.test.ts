@@ -2,7 +2,7 @@ import { expect, it } from 'vitest';
 import {
   defaultScanPlan,
   Frontier,
-  familyOf,
+  familiesOf,
   pageAddress,
   parseAddressList,
   patternProblem,
@@ -30,7 +30,24 @@ it.each([
   ['/news/what-we-did-today', '/news/*'],
   ['/about-us', '/about-us'],
 ])('%s is of family %s', (path, family) => {
-  expect(familyOf(site + path)).toBe(family);
+  expect(familiesOf([site + path])).toEqual([family]);
+});
+
+it('makes out by their number which parts of a path name one of many', () => {
+  const words = 'alpha beta gamma delta epsilon zeta eta theta iota kappa lambda mu nu xi'.split(' ');
+  const deep = words.flatMap((word) => [`/api/${word}/index.html`, `/api/${word}/trait.Read.html`]);
+  const top = words.map((word) => `/${word}`);
+  const families = familiesOf([...deep, ...top].map((path) => site + path));
+  expect(new Set(families.slice(0, deep.length))).toEqual(new Set(['/api/*/index.html', '/api/*/trait.Read.html']));
+  expect(new Set(families.slice(deep.length)).size).toBe(words.length); // at the top each is a kind of its own
+});
+
+it('finds its way among a hundred thousand addresses', () => {
+  const frontier = new Frontier(plan({ pages: 500 }), 'shop.example');
+  for (let i = 0; i < 100_000; i++) frontier.add(`${site}/a${i % 300}/b${i}/c`, 1);
+  let visited = 0;
+  for (let url = frontier.next(); url; url = frontier.next()) visited += 1;
+  expect(visited).toBe(500);
 });
 
 it('spends a small budget on every kind of page, and says what was left', () => {
@@ -39,7 +56,7 @@ it('spends a small budget on every kind of page, and says what was left', () => 
   for (let i = 0; i < 20; i++) frontier.add(`${site}/mug/${i}`, 1);
   frontier.add(`${site}/privacy`, 1);
   const order: string[] = [];
-  for (let url = frontier.next(); url; url = frontier.next()) order.push(familyOf(url));
+  for (let url = frontier.next(); url; url = frontier.next()) order.push(familiesOf([url])[0]!);
   expect(order).toHaveLength(8);
   expect(order.filter((f) => f === '/calendar?month')).toHaveLength(4);
   expect(order.slice(0, 3)).toEqual(['/calendar?month', '/mug/*', '/privacy']);
@@ -84,9 +101,8 @@ it.each([
 it('refuses patterns that could run for ever, and says why', () => {
   expect(patternProblem('/+(a|aa)+/**')).toMatch(/groups/);
   expect(patternProblem('*'.repeat(13))).toMatch(/stars/);
-  const started = performance.now();
-  wantedBy(['*a*a*a*a*a*a*a*a*a*a*a*b'], [])(`${site}/${'a'.repeat(2000)}`);
-  expect(performance.now() - started).toBeLessThan(2000);
+  // As many stars as are taken, on an address made to be hard, still comes to an end.
+  expect(wantedBy(['*a*a*a*a*a*a*a*a*a*a*a*b'], [])(`${site}/${'a'.repeat(2000)}`)).toBe(false);
 });
 
 it('names each wrong field of a plan', () => {

@@ -1,4 +1,4 @@
-export { familyOf, pageAddress } from './address';
+export { familiesOf, pageAddress } from './address';
 export { parseAddressList } from './address-list';
 export { Frontier, type Sampled } from './frontier';
 export { matcher, patternProblem, wantedBy } from './patterns';

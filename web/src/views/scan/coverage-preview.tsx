@@ -1,4 +1,4 @@
-import { familyOf, pageAddress, patternProblem, wantedBy } from '@douane/core/coverage';
+import { familiesOf, pageAddress, patternProblem, wantedBy } from '@douane/core/coverage';
 import { useMemo } from 'react';
 import type { ScanRun } from '../../api/types';
 import { Mark } from '../../ui/mark';
@@ -23,11 +23,12 @@ export function CoveragePreview({ siteId, fields }: { siteId: string; fields: Pl
     const counted = new Set(known.flatMap((url) => pageAddress(url, rule) ?? []));
     const all = [...counted].map((url) => ({ url, fits: wanted(url) }));
     const byFamily = new Map<string, { of: number; fits: number; first: string }>();
-    for (const { url, fits: yes } of all) {
-      const family = byFamily.get(familyOf(url)) ?? { of: 0, fits: 0, first: url };
+    const names = familiesOf(all.map(({ url }) => url));
+    for (const [i, { url, fits: yes }] of all.entries()) {
+      const family = byFamily.get(names[i]!) ?? { of: 0, fits: 0, first: url };
       family.of += 1;
       if (yes) family.fits += 1;
-      byFamily.set(familyOf(url), family);
+      byFamily.set(names[i]!, family);
     }
     return {
       families: [...byFamily].sort(([, a], [, b]) => b.of - a.of),

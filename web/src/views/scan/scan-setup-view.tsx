@@ -184,6 +184,17 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
                   {...mark('listed')}
                 />
               </label>
+              <label className="mt-1 flex flex-wrap items-center gap-2">
+                or from a file
+                <input
+                  type="file"
+                  accept=".csv,.tsv,.txt"
+                  onChange={async (event) => {
+                    const file = event.target.files?.[0];
+                    if (file) form.setValue('listed', await file.text(), { shouldDirty: true });
+                  }}
+                />
+              </label>
               <Wrong problems={told} of="listed" />
             </>
           )}
