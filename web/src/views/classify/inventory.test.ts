@@ -1,0 +1,65 @@
+import { expect, it } from 'vitest';
+import type { RuledItem } from '../../api/types';
+import { arrange, type ListFilter, NO_FILTER, sameFilter } from './inventory';
+
+const NOW = Date.UTC(2026, 10, 23);
+const item = (name: string, over: Partial<RuledItem> = {}): RuledItem => ({
+  id: name,
+  kind: 'cookie',
+  name,
+  host: 'ads.example',
+  party: 'third',
+  pages: ['https://site.example/a'],
+  chain: [],
+  firstSeenAt: new Date(NOW - 30 * 86_400_000).toISOString(),
+  lastSeenAt: new Date(NOW).toISOString(),
+  ruling: null,
+  ...over,
+});
+const ruled = (purpose: string, service: string) =>
+  ({ ruling: { purpose, service, by: 'person', reason: '', confidence: 1, at: '', person: null, act: '' } }) as const;
+
+const ITEMS = [
+  item('uid', { lifetimeSeconds: 400 * 86_400, pages: ['https://site.example/a', 'https://site.example/b'] }),
+  item('Session', { party: 'first', host: 'site.example', lifetimeSeconds: null, ...ruled('necessary', 'This site') }),
+  item('frame', { kind: 'request', host: 'film.example', onlyAfterYes: true, ...ruled('embedded', 'Film') }),
+  item('fresh', { firstSeenAt: new Date(NOW - 3600_000).toISOString() }),
+];
+const show = (filter: Partial<ListFilter>, keep?: string) =>
+  arrange(ITEMS, { ...NO_FILTER, ...filter }, { nameOf: (id) => id.toUpperCase(), keep, now: NOW }).map((row) =>
+    row.type === 'group' ? `# ${row.title} ${row.count}/${row.open}` : row.item.name,
+  );
+
+it.each([
+  ['as the server gives them', {}, ['uid', 'Session', 'frame', 'fresh']],
+  ['all words of the search, wherever they stand', { search: ' ADS  cookie ' }, ['uid', 'fresh']],
+  ['what is open', { only: ['open'] }, ['uid', 'fresh']],
+  ['several narrowings together', { only: ['third', 'cookies', 'long-lived'] }, ['uid']],
+  ['what came in the last days', { only: ['new'] }, ['fresh']],
+  ['what only a yes brings', { only: ['after-yes'] }, ['frame']],
+  ['by name, without regard to capitals', { sort: 'name' }, ['frame', 'fresh', 'Session', 'uid']],
+  ['by lifetime, the longest first', { sort: '-lives' }, ['uid', 'Session', 'frame', 'fresh']],
+  ['by purpose, open ones first', { sort: 'purpose' }, ['uid', 'fresh', 'frame', 'Session']],
+  [
+    'in groups by service, open ones first',
+    { group: 'service' },
+    ['# Open 2/2', 'uid', 'fresh', '# Film 1/0', 'frame', '# This site 1/0', 'Session'],
+  ],
+  [
+    'in groups by page, an item on each of its pages',
+    { group: 'page', search: 'uid' },
+    ['# /a 1/1', 'uid', '# /b 1/1', 'uid'],
+  ],
+] as [string, Partial<ListFilter>, string[]][])('shows %s', (_what, filter, names) => {
+  expect(show(filter)).toEqual(names);
+});
+
+it('keeps the selected item in sight when it no longer fits', () => {
+  expect(show({ only: ['open'] }, 'Session')).toEqual(['uid', 'Session', 'fresh']);
+});
+
+it('knows a saved filter again, in whatever order its parts come back', () => {
+  const filter: ListFilter = { search: 'x', only: ['open', 'third'], group: 'host', sort: '-pages' };
+  expect(sameFilter(filter, { sort: '-pages', group: 'host', only: ['third', 'open'], search: 'x' })).toBe(true);
+  expect(sameFilter(filter, { ...filter, only: ['open'] })).toBe(false);
+});
