@@ -190,6 +190,33 @@ describe('a second scan of the ticket site, after a tag came in that nobody anno
     expect([broken.status, ...fieldsOf(broken)!]).toEqual([422, 'line 1']);
   });
 
+  it('sees with the gate in place what only a yes brings, and counts nobody for it', async () => {
+    world.web.state.newcomer = false;
+    await client.call('PUT', `/sites/${site}/scan-plan`, { afterYes: true });
+    const without = await client.run(site, 'scan');
+    expect(without.report.problems).toEqual([
+      { page: without.report.target, what: 'nothing could be seen after a yes: the site shows no banner of ours' },
+    ]);
+    world.web.state.snippet = (await client.call('POST', `/sites/${site}/versions`, {})).body.snippet;
+    world.web.log.clear();
+    const { summary, report, id } = await client.run(site, 'scan');
+    expect([summary.pages, report.problems]).toEqual([13, []]);
+    const { items } = JSON.parse((await client.call('GET', `/runs/${id}/export?as=json`)).body);
+    const onlyAfterYes = (name: string, host: string) =>
+      items.find((i: { name: string; host: string }) => i.name === name && i.host === host)?.onlyAfterYes ?? false;
+    expect(onlyAfterYes('adn_uid', 'adnoddle.localhost')).toBe(true);
+    expect(onlyAfterYes('_ogv', 'skerrysound.localhost')).toBe(true);
+    expect(onlyAfterYes('image', 'parcelmoon.localhost')).toBe(false);
+    expect(onlyAfterYes('ssf_session', 'skerrysound.localhost')).toBe(false);
+    // By the third parties' own log: what was held before did arrive, and each of it is in the report.
+    const seen = new Set(items.map((i: { host: string }) => i.host));
+    for (const { host } of world.web.log.all()) expect(seen).toContain(host);
+    expect(world.web.log.all().map(({ host }) => host)).toContain('adnoddle.localhost');
+    const { rows } = await world.db.query('SELECT count(*)::int AS n, bool_and(test) AS tests FROM consent_record');
+    expect(rows[0]).toEqual({ n: 1, tests: true });
+    world.web.state.snippet = '';
+  });
+
   it('shows none of it to another organisation', async () => {
     const { addOrganisation } = await import('@douane/server');
     await addOrganisation(world.db, 'Other', { name: 'O', email: 'o@other.example', password: 'long-enough-1' });
