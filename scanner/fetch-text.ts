@@ -15,7 +15,6 @@ export interface FetchOptions {
 
 export interface Fetched {
   status: number;
-  url: string;
   text: string;
   /** There was more than `maxBytes`. */
   cut: boolean;
@@ -40,14 +39,14 @@ export async function fetchText(address: string, options: FetchOptions): Promise
   let url = new URL(address);
   for (let hop = 0; hop <= MOST_REDIRECTS; hop++) {
     const answer = await fetchOnce(url, options);
-    if (!('redirect' in answer)) return { ...answer, url: url.href };
+    if (!('redirect' in answer)) return answer;
     url = new URL(answer.redirect, url);
     if (!/^https?:$/.test(url.protocol)) throw new Error(`redirects to ${url.protocol} addresses`);
   }
   throw new Error('redirects in a loop');
 }
 
-type Answer = Omit<Fetched, 'url'> | { redirect: string };
+type Answer = Fetched | { redirect: string };
 
 function fetchOnce(url: URL, options: FetchOptions): Promise<Answer> {
   const { allowPrivate, resolve = [], maxBytes, timeoutMs = 10_000, badCertificates, signal } = options;

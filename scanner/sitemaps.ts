@@ -80,7 +80,7 @@ export async function readSitemaps(named: readonly string[], usual: string, opti
   return { pages: [...pages], files, problems };
 }
 
-export interface ParsedSitemap {
+interface ParsedSitemap {
   pages: string[];
   sitemaps: string[];
   /** There were more entries than the protocol allows; reading ended there. */
@@ -92,7 +92,7 @@ export interface ParsedSitemap {
  * Addresses in the text of a sitemap or an index of sitemaps. Entities are not expanded, so nothing can grow. Gives way
  * to other work now and then, since a large file takes seconds.
  */
-export async function parseSitemap(text: string): Promise<ParsedSitemap> {
+async function parseSitemap(text: string): Promise<ParsedSitemap> {
   const result: ParsedSitemap = { pages: [], sitemaps: [], full: false };
   if (!text.trimStart().startsWith('<')) {
     // The protocol knows plain lists, too.

@@ -20,7 +20,7 @@ const webAddress = z
 const selector = z.string().trim().min(1, 'give a CSS selector').max(500);
 
 /** Something a visitor does on a page once it has loaded. */
-export const stepSchema = z.discriminatedUnion('do', [
+const stepSchema = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('click'), on: pattern, selector }),
   z.strictObject({ do: z.literal('wait-for'), on: pattern, selector }),
   z.strictObject({ do: z.literal('fill'), on: pattern, selector, text: z.string().max(500) }),
