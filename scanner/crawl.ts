@@ -37,6 +37,9 @@ export interface ScanOptions {
 }
 
 const LATEST = 12;
+/** Addresses that end a session, by the words that sites use for it; one who is signed in stays away from them. */
+const WAY_OUT =
+  /(^|[/_-])(log|sign)[_-]?(out|off)([/_.-]|$)|(^|\/)(abmelden|deconnexion|cerrar-sesion|uitloggen)([/.]|$)/i;
 /** After this many pages a lane takes a new visitor, since the old one's process grows. */
 const MOST_VISITS = 50;
 
@@ -146,6 +149,7 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
             host: scan.host,
             afterYes,
             anyHost: plan.listed.length > 0,
+            login: options.signIn?.address,
             signal,
           });
           // A page that was broken off by a cancel was not visited; a later scan is to see it.
@@ -247,12 +251,19 @@ class Scan {
   next(afterYes: boolean): string | null {
     if (afterYes) return this.again.shift() ?? null;
     for (let url = this.frontier.next(); url; url = this.frontier.next()) {
-      if (this.allows(url)) return url;
-      this.forbidden += 1;
+      const why = this.whyNot(url);
+      if (!why) return url;
       this.frontier.passOver(url);
-      this.pages.push({ url, status: null, seconds: 0, outcome: 'skipped', why: 'robots.txt asks not to visit it' });
+      this.pages.push({ url, status: null, seconds: 0, outcome: 'skipped', why });
     }
     return null;
+  }
+
+  private whyNot(url: string): string | null {
+    if (this.options.signIn && WAY_OUT.test(new URL(url).pathname)) return 'would sign the visitor out';
+    if (this.allows(url)) return null;
+    this.forbidden += 1;
+    return 'robots.txt asks not to visit it';
   }
 
   /** Puts every page that could be visited up for the second round. */

@@ -14,6 +14,8 @@ export interface VisitPageOptions {
   afterYes: boolean;
   /** Pages listed by hand may be of any host. */
   anyHost: boolean;
+  /** Address of the login, for one who is signed in; a page that leads there has lost the session. */
+  login?: string;
   signal?: AbortSignal;
 }
 
@@ -29,7 +31,10 @@ export async function visitPage(visitor: Visitor, url: string, options: VisitPag
   else {
     const final = new URL(result.finalUrl);
     host ||= final.host; // example.org often leads to www.example.org
-    if (final.host !== host && !options.anyHost) skip(page, `leads to another site: ${final.host}`);
+    if (options.login && samePage(final.href, options.login) && !samePage(url, options.login)) {
+      page.outcome = 'failed';
+      page.why = 'leads to the login: the session has ended';
+    } else if (final.host !== host && !options.anyHost) skip(page, `leads to another site: ${final.host}`);
     else if (!/html/.test(result.contentType)) skip(page, `is ${result.contentType || 'of no type'}, not a page`);
     else {
       await takeSteps(visitor, result.finalUrl, options.steps, options.signal);
@@ -54,6 +59,11 @@ export async function visitPage(visitor: Visitor, url: string, options: VisitPag
     problems: [...visitor.problems],
     ownHosts: counted ? visitor.watch.ownHosts() : [],
   };
+}
+
+function samePage(a: string, b: string): boolean {
+  const [x, y] = [new URL(a), new URL(b)];
+  return x.host === y.host && x.pathname === y.pathname;
 }
 
 function skip(page: ScannedPage, why: string): void {

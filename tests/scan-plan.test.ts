@@ -191,6 +191,26 @@ addEventListener('pagehide', () => navigator.sendBeacon('http://bye.localhost:${
     expect(Math.max(...report.pages.map((p) => p.seconds))).toBeLessThan(5);
   });
 
+  it('says of a page that leads back to the login that the session has ended', async () => {
+    const inside = await serve((req, res) => {
+      const signedIn = /s=1/.test(req.headers.cookie ?? '');
+      if (req.method === 'POST') return void res.writeHead(303, { 'set-cookie': 's=1', location: '/' }).end();
+      if (req.url === '/login') return html(res, '<form method="post"><input name="n"><button>in</button></form>');
+      if (!signedIn || req.url === '/expires') return void res.writeHead(303, { location: '/login' }).end();
+      html(res, '<p id="in">in</p><a href="/expires">x</a><a href="/fine">y</a>');
+    });
+    const signIn = {
+      address: inside.at('inside', '/login'),
+      fields: [{ selector: 'input', value: 'me' }],
+      submit: 'button',
+      success: '#in',
+    };
+    const report = await scan(inside.at('inside'), {}, { signIn });
+    inside.close();
+    expect(paths(report)).toEqual(['/', '/fine']);
+    expect(report.pages.find((p) => p.outcome === 'failed')?.why).toBe('leads to the login: the session has ended');
+  });
+
   it('says which step could not be taken', async () => {
     const report = await scan(site.at('steps'), { steps: [{ do: 'click', on: '/**', selector: '#none' }] });
     expect(report.problems.map(({ what }) => what)).toEqual([

@@ -42,6 +42,11 @@ export function serveFreightDesk(req: Request, res: Response, port: string): voi
     });
     return;
   }
+  if (req.path === '/logout') {
+    sessions.delete(session);
+    res.redirect(303, '/login');
+    return;
+  }
   const title = PAGES[req.path];
   if (!title) return void res.status(404).type('html').send('<!doctype html><title>Not here</title>');
   if (!sessions.has(session)) return void res.redirect(303, '/login');
@@ -49,6 +54,8 @@ export function serveFreightDesk(req: Request, res: Response, port: string): voi
     title,
     `<nav id="desk">${Object.keys(PAGES)
       .map((path) => `<a href="${path}">${PAGES[path]}</a>`)
-      .join(' · ')}</nav><img src="http://cargowren.localhost${port}/px.gif" alt="" width="1" height="1">`,
+      .join(
+        ' · ',
+      )} · <a href="/logout">Sign out</a></nav><img src="http://cargowren.localhost${port}/px.gif" alt="" width="1" height="1">`,
   );
 }
