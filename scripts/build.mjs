@@ -42,9 +42,9 @@ export async function buildEverything() {
   await Promise.all([
     buildGate(),
     build({
-      entryPoints: [at('cli/index.ts')],
+      entryPoints: { cli: at('cli/index.ts'), 'cli/pdf-thread': at('server/reports/pdf-thread.ts') },
       outdir: at('dist'),
-      entryNames: 'cli',
+      entryNames: '[dir]/[name]',
       // Each command is a piece of its own, so that none loads what another needs.
       splitting: true,
       chunkNames: 'cli/[name]-[hash]',

@@ -8,6 +8,14 @@ import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 /** A scan as it is kept: an import has pages and items only. */
 export type AuditScan = Pick<ScanReport, 'pages' | 'items'> & Partial<Omit<ScanReport, 'pages' | 'items'>>;
 
+/** What a report is made from: plain data, so that it can be handed to a thread. */
+export interface PdfAbout {
+  site: string;
+  organisation: string;
+  purposes: readonly Purpose[];
+  scan: AuditScan;
+}
+
 pdfmake.setFonts(roboto);
 // A report names addresses of scanned pages; nothing in it may make this program fetch or read anything.
 const fontFiles = new Set(Object.values(roboto).flatMap((font) => Object.values(font)));
@@ -18,12 +26,7 @@ const INK = '#18222d';
 const FAINT = '#53606c';
 
 /** A4 for an audit: what was scanned, when, how, with which browser, how much of it, and everything found. */
-export async function scanReportPdf(about: {
-  site: string;
-  organisation: string;
-  purposes: readonly Purpose[];
-  scan: AuditScan;
-}): Promise<Buffer> {
+export async function scanReportPdf(about: PdfAbout): Promise<Buffer> {
   const { site, organisation, purposes, scan } = about;
   const { pages, items, signs = [], coverage, plan, problems = [] } = scan;
   const visited = pages.filter((page) => page.outcome === 'ok').length;

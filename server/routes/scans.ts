@@ -12,7 +12,8 @@ import { siteById } from '../db/sites.sql';
 import { takeIn } from '../jobs/scan';
 import { announce } from '../live';
 import { notFound, Problem } from '../problems';
-import { type AuditScan, scanReportPdf } from '../reports/scan-pdf';
+import { makePdf } from '../reports/make-pdf';
+import type { AuditScan } from '../reports/scan-pdf';
 import { withStandingRulings } from '../reports/standing-rulings';
 import type { Services } from '../services';
 import { bodyOf } from './body';
@@ -91,7 +92,7 @@ export function scanRoutes(services: Services): Router {
     if (as.data === 'json') attach('application/json').send(JSON.stringify(scan, null, 2));
     else if (as.data === 'csv') attach('text/csv').send(itemsAsCsv(scan.items));
     else {
-      const pdf = await scanReportPdf({
+      const pdf = await makePdf(services.config.root, {
         site: site.setup.site.name,
         organisation: personOf(req).organisation,
         purposes: site.setup.purposes,

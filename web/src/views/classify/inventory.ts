@@ -47,10 +47,7 @@ export const sameFilter = (a: ListFilter, b: ListFilter) =>
   a.sort === b.sort &&
   [...a.only].sort().join() === [...b.only].sort().join();
 
-export type Row =
-  | { type: 'group'; key: string; title: string; count: number; open: number }
-  /** An item that stands on several pages is in several groups, so `key` is more than its id. */
-  | { type: 'item'; key: string; item: RuledItem };
+export type Row = { type: 'group'; title: string; count: number; open: number } | { type: 'item'; item: RuledItem };
 
 const YEAR = 365 * 86_400;
 const WEEK_MS = 7 * 86_400_000;
@@ -89,7 +86,7 @@ export function arrange(
     return filter.only.every((one) => FITS[one]?.(item, now)) && words.every((word) => textOf(item).includes(word));
   });
   const sorted = sortItems(shown, filter.sort, nameOf);
-  if (filter.group === 'none') return sorted.map((item) => ({ type: 'item', key: item.id, item }));
+  if (filter.group === 'none') return sorted.map((item) => ({ type: 'item', item }));
   const groups = new Map<string, RuledItem[]>();
   for (const item of sorted) {
     for (const title of groupsOf(item, filter.group, nameOf)) {
@@ -103,12 +100,11 @@ export function arrange(
     .flatMap(([title, members]): Row[] => [
       {
         type: 'group',
-        key: `group ${title}`,
         title,
         count: members.length,
         open: members.filter((i) => !i.ruling).length,
       },
-      ...members.map((item): Row => ({ type: 'item', key: `${title} ${item.id}`, item })),
+      ...members.map((item): Row => ({ type: 'item', item })),
     ]);
 }
 

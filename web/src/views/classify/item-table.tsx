@@ -17,6 +17,7 @@ interface Props {
 }
 
 const ROW_HEIGHT = 27;
+const rowHeight = () => ROW_HEIGHT;
 
 const COLUMNS = [
   ['name', 'Name', 'w-[27%]'],
@@ -38,12 +39,12 @@ export function ItemTable({ rows, selected, sort, nameOf, onSelect, onSort }: Pr
   });
   const virtual = useWindowVirtualizer({
     count: rows.length,
-    estimateSize: () => ROW_HEIGHT,
+    // Every row is as high, so rows are kept by their place: sorting then changes their text and builds nothing anew.
+    estimateSize: rowHeight,
     overscan: 8,
     scrollMargin: offset,
     scrollPaddingStart: 130,
     scrollPaddingEnd: 60,
-    getItemKey: (index) => rows[index]!.key,
   });
   const at = selected === undefined ? -1 : rows.findIndex((row) => row.type === 'item' && row.item.id === selected);
   useEffect(() => {
