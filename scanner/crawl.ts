@@ -9,6 +9,7 @@ import { assertTarget } from './guard';
 import type { HarEntry } from './har';
 import { readRobots } from './robots';
 import type { PageRecord, ScannedItem, ScannedPage, ScanProgress, ScanReport } from './scan-report';
+import { withoutSecrets } from './secrets';
 import { signIn } from './sign-in';
 import { readSitemaps } from './sitemaps';
 import { visitPage } from './visit-page';
@@ -108,19 +109,6 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
     classify: options.classify ?? firstOf(),
   });
 
-  /** What was filled in to sign in is never kept, wherever a page may repeat it. */
-  function withoutSecrets<T>(value: T): T {
-    const secrets = (options.signIn?.fields ?? []).map((field) => field.value).filter((text) => text.length >= 4);
-    if (secrets.length === 0) return value;
-    let text = JSON.stringify(value);
-    for (const secret of secrets) {
-      for (const form of [secret, encodeURIComponent(secret)]) {
-        text = text.replaceAll(JSON.stringify(form).slice(1, -1), '(left out)');
-      }
-    }
-    return JSON.parse(text);
-  }
-
   /** A lane keeps its visitor, since a new one costs a browser process; after trouble it takes a new one. */
   async function visitAll(lanes: number, afterYes: boolean, most = Number.POSITIVE_INFINITY, yes?: ChoiceCookie[]) {
     let begun = 0;
@@ -138,13 +126,15 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
         scan.current.add(url);
         scan.tell();
         await scan.turn(signal);
+        let record: PageRecord;
+        let har: HarEntry[] = [];
         let fit = false;
         try {
           if (!visitor) visits = 0;
           visits += 1;
           visitor ??= await Visitor.open(running.browser, { ...visiting, ...(yes && { initScript: TEST_VISITOR }) });
           if (yes) await visitor.context.addCookies(yes);
-          const record = await visitPage(visitor, url, {
+          record = await visitPage(visitor, url, {
             steps: plan.steps,
             host: scan.host,
             afterYes,
@@ -152,25 +142,20 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
             login: options.signIn?.address,
             signal,
           });
-          // A page that was broken off by a cancel was not visited; a later scan is to see it.
-          if (signal?.aborted && record.page.outcome !== 'ok') break;
-          const har = plan.keepHar ? visitor.har(url) : [];
-          await options.onPage?.(withoutSecrets(record), withoutSecrets(har));
-          scan.take(withoutSecrets(record));
+          if (plan.keepHar) har = visitor.har(url);
           // One who is signed in cannot be made new by clearing; a new one begins signed in.
           fit = record.page.outcome === 'ok' && !visitor.broken && !visiting.storageState && visits < MOST_VISITS;
           if (fit) await visitor.startAfresh();
         } catch (cause) {
           // The browser itself failed on this page; the scan goes on without it.
-          const why = String((cause as Error).message)
-            .split('\n')[0]!
-            .slice(0, 200);
-          const page: ScannedPage = { url, status: null, seconds: 0, outcome: 'failed', why };
-          const nothing = { host: '', links: [], shape: '', items: [], signs: [], problems: [], ownHosts: [] };
-          const record = { page, afterYes, ...nothing };
-          await options.onPage?.(record, []);
-          scan.take(record);
+          record = failedRecord(url, afterYes, cause as Error);
           fit = false;
+        }
+        // A page that was broken off by a cancel was not visited; a later scan is to see it.
+        if (!signal?.aborted || record.page.outcome === 'ok') {
+          const kept = withoutSecrets(record, options.signIn);
+          await options.onPage?.(kept, withoutSecrets(har, options.signIn));
+          scan.take(kept);
         }
         if (!fit) {
           await visitor?.close();
@@ -360,6 +345,12 @@ class Scan {
       problems: this.problems,
     };
   }
+}
+
+function failedRecord(url: string, afterYes: boolean, cause: Error): PageRecord {
+  const why = String(cause.message).split('\n')[0]!.slice(0, 200);
+  const page: ScannedPage = { url, status: null, seconds: 0, outcome: 'failed', why };
+  return { page, afterYes, host: '', links: [], shape: '', items: [], signs: [], problems: [], ownHosts: [] };
 }
 
 function withRuling(item: Item, ruling: Ruling | null): ScannedItem {

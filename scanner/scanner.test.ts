@@ -4,7 +4,40 @@ import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { isPageOf } from './find-pages';
 import { assertTarget, isPublicAddress, startGuardProxy } from './guard';
+import { withoutSecrets } from './secrets';
 import { VisitClock } from './watch/clock';
+
+it('takes what was filled in out of everything kept, but not out of the addresses of pages', () => {
+  const recipe = {
+    address: 'https://site.example/login',
+    fields: [
+      { selector: '#n', value: 'customers' },
+      { selector: '#p', value: 'crates & "barrels"' },
+      { selector: '#c', value: 'abc' },
+    ],
+    submit: 'button',
+    success: '#in',
+  };
+  const record = {
+    page: { url: 'https://site.example/customers' },
+    items: [
+      {
+        name: 'abc',
+        url: 'https://ads.example/?u=customers&p=crates%20%26%20%22barrels%22',
+        pages: ['https://site.example/customers'],
+      },
+    ],
+    problems: ['showed a dialog: hello customers, your password is crates & "barrels"'],
+  };
+  expect(withoutSecrets(record, recipe)).toEqual({
+    page: { url: 'https://site.example/customers' },
+    items: [
+      { name: 'abc', url: 'https://ads.example/?u=(left out)&p=(left out)', pages: ['https://site.example/customers'] },
+    ],
+    problems: ['showed a dialog: hello (left out), your password is (left out)'],
+  });
+  expect(withoutSecrets(record, undefined)).toBe(record);
+});
 
 it('keeps one clock for what browser and scripts tell', () => {
   const clock = new VisitClock();
