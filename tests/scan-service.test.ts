@@ -41,6 +41,21 @@ it('goes on where it was when its worker is replaced, and loads no page twice', 
   expect(left.rows[0].n).toBe(0);
 });
 
+it('scans two sites at once where there are two workers, each page once', async () => {
+  const { startWorker } = await import('@douane/server');
+  const second = await startWorker(world.config);
+  const sites = [await addSite('One', shopHost(12)), await addSite('Two', shopHost(13))];
+  world.web.log.clear();
+  const begun = await Promise.all(sites.map((id) => client.call('POST', `/sites/${id}/scans`, {})));
+  const states = async () =>
+    Promise.all(begun.map(async ({ body }) => (await client.call('GET', `/runs/${body.run.id}`)).body.state));
+  await expect.poll(states, { timeout: 20_000, interval: 50 }).toEqual(['running', 'running']);
+  await expect.poll(states, { timeout: 60_000 }).toEqual(['done', 'done']);
+  await second.stop();
+  // The tag manager stands on every page, and saw as many loads as there are pages.
+  expect(world.web.log.all().filter(({ path }) => path === '/m.js')).toHaveLength(12 + 13);
+});
+
 it('takes over a scan whose worker has died, but not one that ends every worker', async () => {
   const orphan = async (attempts: number) => {
     const site = await addSite(`Orphan ${attempts}`, `orphan-${attempts}.skerrysound.localhost`);
