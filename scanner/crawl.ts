@@ -65,6 +65,7 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
     loadTimeoutMs: options.loadTimeoutMs,
     language: plan.language,
     device: plan.device,
+    stayMs: plan.stayMs,
     headers: plan.headers,
     badCertificates: plan.badCertificates,
     silentHosts: new SilentHosts(),

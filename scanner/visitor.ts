@@ -21,6 +21,8 @@ export interface VisitorOptions {
   loadTimeoutMs?: number;
   /** How long no request may be under way before a page counts as settled. */
   quietMs?: number;
+  /** How long to stay on a page at least, quiet or not. */
+  stayMs?: number;
   /** How long after loading to wait for that at most. */
   settleTimeoutMs?: number;
   maxDocumentBytes?: number;
@@ -79,7 +81,7 @@ export class Visitor {
     private readonly options: Required<
       Pick<VisitorOptions, 'loadTimeoutMs' | 'quietMs' | 'settleTimeoutMs' | 'maxDocumentBytes'>
     > &
-      Pick<VisitorOptions, 'silentHosts'>,
+      Pick<VisitorOptions, 'silentHosts' | 'stayMs'>,
   ) {}
 
   static async open(browser: Browser, options: VisitorOptions = {}): Promise<Visitor> {
@@ -109,6 +111,7 @@ export class Visitor {
       settleTimeoutMs,
       maxDocumentBytes,
       silentHosts: options.silentHosts,
+      stayMs: options.stayMs,
     });
     context.on('request', (request) => watch.alsoSeen(request.url(), request.resourceType()));
     page.on('dialog', (dialog) => {
@@ -183,7 +186,8 @@ export class Visitor {
   /** Waits until nothing has been under way for a while, or long enough; then lists what has not answered. */
   async settle(signal?: AbortSignal): Promise<void> {
     const silent = this.options.silentHosts;
-    const end = Date.now() + this.options.settleTimeoutMs;
+    const stayUntil = Date.now() + (this.options.stayMs ?? 0);
+    const end = stayUntil + this.options.settleTimeoutMs;
     let quietSince = Date.now();
     let known = this.watch.requests.all.length;
     while (Date.now() < end && !signal?.aborted) {
@@ -191,7 +195,7 @@ export class Visitor {
       const { requests } = this.watch;
       if (requests.open(silent) > 0 || requests.all.length !== known) quietSince = Date.now();
       known = requests.all.length;
-      if (Date.now() - quietSince >= this.options.quietMs) break;
+      if (Date.now() >= stayUntil && Date.now() - quietSince >= this.options.quietMs) break;
     }
     for (const host of this.watch.requests.insecureHosts) this.tell(`the certificate of ${host} is not valid`);
     for (const host of this.watch.requests.openHosts()) {

@@ -219,6 +219,20 @@ addEventListener('pagehide', () => navigator.sendBeacon('http://bye.localhost:${
     expect(paths(report)).toEqual(['/']);
   });
 
+  it('stays for tags that start late, where asked to', async () => {
+    const late = await serve((req, res) => {
+      if (req.url !== '/') return void res.end();
+      html(
+        res,
+        `<script>setTimeout(() => fetch('http://late.localhost:${late.port}/x').catch(() => {}), 1500)</script>`,
+      );
+    });
+    const hosts = async (plan: object) => (await scan(late.at('stays'), plan)).items.map((i) => i.host);
+    expect(await hosts({})).not.toContain('late.localhost');
+    expect(await hosts({ stayMs: 2000 })).toContain('late.localhost');
+    late.close();
+  });
+
   it('visits as a phone, in a language, from a place', async () => {
     site.log.length = 0;
     await scan(site.at('steps'), { device: 'phone', language: 'pt-BR', headers: { 'X-Place': 'BR' } });

@@ -62,6 +62,8 @@ export const scanPlanSchema = z.strictObject({
   parallel: z.number().int().min(1, 'at least 1').max(16, 'at most 16').default(8),
   /** Least time between the starts of two pages. */
   delayMs: z.number().int().min(0).max(60_000, 'at most 60000').default(0),
+  /** Least time on each page once it has loaded, for tags that start late. */
+  stayMs: z.number().int().min(0).max(30_000, 'at most 30000').default(0),
   badCertificates: z.boolean().default(false),
   /** Keep all requests of every page, to be saved as HAR. */
   keepHar: z.boolean().default(false),

@@ -20,6 +20,7 @@ export interface PlanFields {
   ownSite: boolean;
   parallel: string;
   delayMs: string;
+  stayMs: string;
   badCertificates: boolean;
   keepHar: boolean;
 }
@@ -51,6 +52,7 @@ export function fieldsOf(plan: ScanPlan): PlanFields {
     ownSite: plan.ownSite,
     parallel: String(plan.parallel),
     delayMs: String(plan.delayMs),
+    stayMs: String(plan.stayMs),
     badCertificates: plan.badCertificates,
     keepHar: plan.keepHar,
   };
@@ -85,6 +87,7 @@ export function planOf(
     depth: fields.depth.trim() ? number(fields.depth) : null,
     parallel: number(fields.parallel),
     delayMs: number(fields.delayMs),
+    stayMs: number(fields.stayMs),
     include: linesOf(fields.include),
     exclude: linesOf(fields.exclude),
     queries: fields.queries === 'named' ? queryNames.split(/[\s,]+/).filter(Boolean) : fields.queries,

@@ -235,6 +235,11 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
             Each page is scrolled to its end and waited for. What hides behind a click needs a step:
           </p>
           <StepsField control={control} register={register} />
+          <label className="mt-2 block">
+            Stay at least <input className="w-20" inputMode="numeric" {...register('stayMs')} {...mark('stayMs')} /> ms
+            on each page, for tags that start late
+          </label>
+          <Wrong problems={told} of="stayMs" />
           <Wrong problems={told} of="steps" />
         </Part>
 
