@@ -70,6 +70,9 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
     badCertificates: plan.badCertificates,
     silentHosts: new SilentHosts(),
   };
+  const excerpted = new Set(
+    (options.resume ?? []).flatMap(({ items }) => items.filter((item) => item.excerpt).map(itemKey)),
+  );
   try {
     if (options.signIn) visiting.storageState = await signInOnce(options.signIn);
     for (const record of options.resume ?? []) scan.take(record, true);
@@ -140,6 +143,7 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
             host: scan.host,
             afterYes,
             anyHost: plan.listed.length > 0,
+            excerpted,
             login: options.signIn?.address,
             signal,
           });

@@ -6,13 +6,7 @@ import {
   summarise,
   type VisitorCase,
 } from '@douane/core/check';
-import {
-  type Classifier,
-  catalogueClassifier,
-  firstOf,
-  setupClassifier,
-  shippedCatalogue,
-} from '@douane/core/classify';
+import { type Classifier, firstOf, setupClassifier, shippedClassifier } from '@douane/core/classify';
 import type { Setup } from '@douane/core/setup';
 import type { Browser } from 'playwright-core';
 import { launchBrowser, type Resolve } from './browser';
@@ -54,10 +48,7 @@ export async function runCheck(target: string, setup: Setup, options: CheckOptio
     resolve.map((r) => r.host),
   );
   const cases = options.cases ?? essentialCases(setup);
-  const classify = firstOf(
-    setupClassifier(setup),
-    options.catalogue ?? catalogueClassifier(shippedCatalogue().entries),
-  );
+  const classify = firstOf(setupClassifier(setup), options.catalogue ?? shippedClassifier());
   const started = Date.now();
   const running = await launchBrowser({ allowPrivate, resolve });
   const done = new Map<VisitorCase, CheckedCase>();

@@ -12,6 +12,8 @@ export interface VisitPageOptions {
   /** Host of the site; `null` while the start has not said where it leads. */
   host: string | null;
   afterYes: boolean;
+  /** Items of which an excerpt of their script was taken on an earlier page; grows. */
+  excerpted: Set<string>;
   /** Pages listed by hand may be of any host. */
   anyHost: boolean;
   /** Address of the login, for one who is signed in; a page that leads there has lost the session. */
@@ -38,7 +40,12 @@ export async function visitPage(visitor: Visitor, url: string, options: VisitPag
     else if (!/html/.test(result.contentType)) skip(page, `is ${result.contentType || 'of no type'}, not a page`);
     else {
       await takeSteps(visitor, result.finalUrl, options.steps, options.signal);
-      [links, shape] = await Promise.all([linksOf(visitor), shapeOf(visitor)]);
+      [links, shape] = await Promise.all([
+        linksOf(visitor),
+        shapeOf(visitor),
+        visitor.noteWhatPageTells(),
+        visitor.watch.takeExcerpts(options.excerpted),
+      ]);
     }
   }
   await visitor.leave();

@@ -204,6 +204,13 @@ export class Visitor {
     }
   }
 
+  /** Reads the title and the screen, by which requests that pass them on are known. */
+  async noteWhatPageTells(): Promise<void> {
+    const read = () => ({ title: document.title, screen: { width: screen.width, height: screen.height } });
+    const told = await this.page.evaluate(read).catch(() => null); // a page that navigates away meanwhile tells nothing
+    if (told) this.watch.note(told.title.trim(), told.screen);
+  }
+
   /** Leaves the page as a visitor would, so that what it sends on leaving is seen. */
   async leave(): Promise<void> {
     if (this.crashed) return;

@@ -8,10 +8,13 @@ import { answerProblem, noSuchPath } from './problems';
 import { boardRoutes } from './routes/board';
 import { classifyRoutes } from './routes/classify';
 import { draftRoutes } from './routes/draft';
+import { knowledgeRoutes } from './routes/knowledge';
 import { recordRoutes } from './routes/records';
+import { rulingsFileRoutes } from './routes/rulings-file';
 import { runRoutes } from './routes/runs';
 import { scanSetupRoutes } from './routes/scan-setup';
 import { scanRoutes } from './routes/scans';
+import { serviceRecordRoutes } from './routes/service-records';
 import { requirePerson, sessionRoutes } from './routes/session';
 import type { Services } from './services';
 import { visitorRoutes } from './visitors/routes';
@@ -74,6 +77,9 @@ export function createApp(services: Services): Express {
     scanSetupRoutes(services),
     scanRoutes(services),
     classifyRoutes(services),
+    rulingsFileRoutes(services),
+    serviceRecordRoutes(services),
+    knowledgeRoutes(services),
     draftRoutes(services),
     recordRoutes(services),
   );

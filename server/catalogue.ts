@@ -1,17 +1,36 @@
 import { readFile } from 'node:fs/promises';
-import { type Classifier, catalogueClassifier, catalogueSchema, shippedCatalogue } from '@douane/core/classify';
+import {
+  type CatalogueEntry,
+  type Classifier,
+  catalogueClassifier,
+  catalogueSchema,
+  entityClassifier,
+  firstOf,
+  shippedCatalogue,
+} from '@douane/core/classify';
 import { parseWith } from '@douane/core/setup';
 
-/** What is known of items before anybody rules: the operator's own file, if any, ahead of the catalogue that ships. */
-export async function loadCatalogue(file: string | null): Promise<Classifier> {
-  const entries = [...shippedCatalogue().entries];
+/** What a server knows before any organisation adds to it. */
+export interface Knowledge {
+  /** Of the file of whoever runs the server, if any. */
+  operator: CatalogueEntry[];
+  /** The open catalogue that ships. */
+  catalogue: Classifier;
+  /** All of it, the operator's file first, and the open data on hosts last. */
+  all: Classifier;
+}
+
+/** Reads what is known of items before anybody rules. `file`: a catalogue of the operator's own. */
+export async function loadKnowledge(file: string | null): Promise<Knowledge> {
+  let operator: CatalogueEntry[] = [];
   if (file) {
     const parsed = parseWith(catalogueSchema, JSON.parse(await readFile(file, 'utf8')));
     if (!parsed.ok) {
       const { path, message } = parsed.problems[0]!;
       throw new Error(`catalogue ${file}: ${path}: ${message}`);
     }
-    entries.unshift(...parsed.value.entries);
+    operator = parsed.value.entries;
   }
-  return catalogueClassifier(entries);
+  const catalogue = catalogueClassifier(shippedCatalogue().entries);
+  return { operator, catalogue, all: firstOf(catalogueClassifier(operator), catalogue, entityClassifier) };
 }

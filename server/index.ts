@@ -1,4 +1,4 @@
-export { loadCatalogue } from './catalogue';
+export { loadKnowledge } from './catalogue';
 export { type Cluster, freePort, isFree, startCluster } from './cluster';
 export { type Config, portOf, readConfig } from './config';
 export { type Db, openPool } from './db/db';

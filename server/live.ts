@@ -6,7 +6,18 @@ import type { Queryable } from './db/db';
 export interface Change {
   organisationId: string;
   siteId: string;
-  what: 'scan' | 'check' | 'look' | 'sign-in' | 'import' | 'items' | 'alarms' | 'scan-setup' | 'draft' | 'records';
+  what:
+    | 'scan'
+    | 'check'
+    | 'look'
+    | 'sign-in'
+    | 'import'
+    | 'items'
+    | 'alarms'
+    | 'scan-setup'
+    | 'knowledge'
+    | 'draft'
+    | 'records';
 }
 
 const CHANNEL = 'douane';

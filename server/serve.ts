@@ -1,7 +1,7 @@
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { createApp } from './app';
-import { loadCatalogue } from './catalogue';
+import { loadKnowledge } from './catalogue';
 import type { Config } from './config';
 import { openPool } from './db/db';
 import { loadGateCode } from './gate-code';
@@ -16,16 +16,16 @@ export interface RunningServer {
 
 /** Starts the HTTP side. Stateless: any number may run behind a load balancer against one database. */
 export async function startServer(config: Config): Promise<RunningServer> {
-  const [gateCode, placeOf, catalogue] = await Promise.all([
+  const [gateCode, placeOf, knowledge] = await Promise.all([
     loadGateCode(config.root),
     openPlaceFinder(config.placeHeaders),
-    loadCatalogue(config.catalogueFile),
+    loadKnowledge(config.catalogueFile),
   ]);
   const db = openPool(config.databaseUrl);
   const queue = await RunQueue.open(config);
   const live = new Live(config.databaseUrl);
   await live.start();
-  const app = createApp({ db, config, queue, live, catalogue, gateCode, placeOf });
+  const app = createApp({ db, config, queue, live, knowledge, gateCode, placeOf });
   const server = await new Promise<Server>((resolve, reject) => {
     const s = app.listen(config.port, config.host, (error) => (error ? reject(error) : resolve(s)));
   });

@@ -1,5 +1,5 @@
-import type { Classifier } from '@douane/core/classify';
 import type { GateCode } from '@douane/gate';
+import type { Knowledge } from './catalogue';
 import type { Config } from './config';
 import type { Db } from './db/db';
 import type { RunQueue } from './jobs/queue';
@@ -12,8 +12,8 @@ export interface Services {
   config: Config;
   queue: RunQueue;
   live: Live;
-  /** Knows items before anybody ruled. */
-  catalogue: Classifier;
+  /** What is known of items before anybody ruled. */
+  knowledge: Knowledge;
   gateCode: GateCode;
   placeOf: PlaceFinder;
 }

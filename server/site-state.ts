@@ -1,18 +1,19 @@
 import type { SiteState } from '@douane/core/board';
-import { servicesOf } from '@douane/core/classify';
+import { type ServiceRecord, servicesOf } from '@douane/core/classify';
 import { differences, type Setup } from '@douane/core/setup';
 import { countUnseenAlarms } from './db/alarms.sql';
 import type { Queryable } from './db/db';
-import { type KeptItem, listItems } from './db/items.sql';
+import { isOpen, type KeptItem, listItems } from './db/items.sql';
 import { countRecords } from './db/records.sql';
 import { latestRuns, type Run } from './db/runs.sql';
+import { listServices } from './db/services.sql';
 import type { Site } from './db/sites.sql';
 import { listVersions, type Version } from './db/versions.sql';
 
 /** The draft of a site as it would be published now: its settings, and the services that follow from the rulings. */
-export function fullDraft(site: Site, items: readonly KeptItem[]): Setup {
+export function fullDraft(site: Site, items: readonly KeptItem[], records: readonly ServiceRecord[]): Setup {
   const ruled = items.flatMap((item) => (item.ruling ? [{ item, ruling: item.ruling }] : []));
-  return { ...site.setup, services: servicesOf(ruled) };
+  return { ...site.setup, services: servicesOf(ruled, records) };
 }
 
 /** Where the draft differs from the newest published version; nothing where none is published. */
@@ -23,16 +24,17 @@ export function draftDifferences(draft: Setup, published: Version | undefined) {
 /** How a site stands, from what is kept of it. */
 export async function siteState(db: Queryable, site: Site, runs?: readonly Run[]): Promise<SiteState> {
   const { organisationId, id } = site;
-  const [items, versions, records, alarms, latest] = await Promise.all([
+  const [items, versions, records, alarms, providers, latest] = await Promise.all([
     listItems(db, organisationId, id),
     listVersions(db, organisationId, id),
     countRecords(db, organisationId, id),
     countUnseenAlarms(db, organisationId, id),
+    listServices(db, organisationId),
     runs ?? latestRuns(db, organisationId),
   ]);
   const newest = (kind: Run['kind']) => latest.find((run) => run.siteId === id && run.kind === kind);
   const [scan, check, look] = [newest('scan'), newest('check'), newest('look')];
-  const openItems = items.filter((item) => !item.ruling).length;
+  const openItems = items.filter(isOpen).length;
   const scanned = { ...(scan?.progress as object), ...(scan?.summary as object) } as {
     done?: number;
     pages?: number;
@@ -53,10 +55,10 @@ export async function siteState(db: Queryable, site: Site, runs?: readonly Run[]
       : null,
     alarms,
     openItems,
-    ruledItems: items.length - openItems,
+    ruledItems: items.filter((item) => item.ruling).length,
     regimes: site.setup.regions.regimes,
     version: versions[0]?.number ?? null,
-    draftDiffers: draftDifferences(fullDraft(site, items), versions[0]).length,
+    draftDiffers: draftDifferences(fullDraft(site, items, providers), versions[0]).length,
     gate: look ? { state: look.state, first: looked.first ?? 0, of: looked.of ?? 0, why: look.why } : null,
     check: check
       ? {

@@ -2,7 +2,7 @@ import { type CheckedCase, type CheckReport, essentialCases, type VisitorCase, v
 import type { Setup } from '@douane/core/setup';
 import { FAULTS, type Fault, type LogEntry, requestOf } from '@douane/demo';
 import { runCheck } from '@douane/scanner';
-import { loadCatalogue } from '@douane/server';
+import { loadKnowledge } from '@douane/server';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Client, startWorld, type World } from './support/world';
 
@@ -18,11 +18,11 @@ const PATHS = ['/', '/timetable', '/fares', '/contact'];
 
 let world: World;
 let setup: Setup;
-let catalogue: Awaited<ReturnType<typeof loadCatalogue>>;
+let catalogue: Awaited<ReturnType<typeof loadKnowledge>>['all'];
 
 beforeAll(async () => {
   world = await startWorld();
-  catalogue = await loadCatalogue(world.config.catalogueFile);
+  catalogue = (await loadKnowledge(world.config.catalogueFile)).all;
   const ines = await new Client(world.url).signIn();
   const address = `http://skerrysound.localhost:${world.web.port}/`;
   const siteId = (await ines.call('POST', '/sites', { name: 'Ferry tickets', address })).body.id;

@@ -1,4 +1,4 @@
-import { catalogueClassifier, shippedCatalogue } from '@douane/core/classify';
+import { shippedClassifier } from '@douane/core/classify';
 import { defaultScanPlan, type ScanPlan, scanPlanSchema } from '@douane/core/coverage';
 import { itemsAsCsv } from '@douane/core/exchange';
 import { plainText } from '@douane/core/observe';
@@ -57,7 +57,7 @@ export function scanCommand(program: Command): void {
         onPage: (_record, har) => void entries.push(...har),
         allowPrivate: flags.private ?? false,
         resolve: flags.resolve.map(parseResolve),
-        classify: catalogueClassifier(shippedCatalogue().entries),
+        classify: shippedClassifier(),
         signal: controller.signal,
         onProgress: ({ done, waiting, items, current }) =>
           progress(`${done} done, ${waiting} waiting, ${items} items  ${current[0] ?? ''}`),

@@ -1,4 +1,4 @@
-import type { Classifier } from '../classify/classify';
+import type { Classifier } from '../classify/types';
 import { itemKey } from '../observe/fold';
 import type { Observation } from '../observe/types';
 import { decide } from '../regimes/decide';

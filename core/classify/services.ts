@@ -1,6 +1,28 @@
+import { z } from 'zod';
 import type { Item } from '../observe/types';
+import { providerFields } from '../setup/schema';
 import type { Service } from '../setup/types';
 import type { Ruling } from './types';
+
+/** What an organisation keeps about a service, beside the rulings that name it. */
+export const serviceRecordSchema = z.strictObject({
+  name: z.string().trim().min(1, 'name the service').max(200),
+  policyUrl: z
+    .string()
+    .trim()
+    .refine(
+      (text) => /^https?:\/\//i.test(text) && URL.canParse(text),
+      'a web address starting with http:// or https://',
+    )
+    .optional(),
+  ...providerFields,
+  /** For the people of the organisation only. */
+  note: z.string().trim().max(4000).optional(),
+});
+export type ServiceRecordBody = z.output<typeof serviceRecordSchema>;
+export interface ServiceRecord extends ServiceRecordBody {
+  id: string;
+}
 
 /** A short id for a service, from its name: small letters, digits and hyphens. */
 export function slugOf(name: string): string {
@@ -15,16 +37,22 @@ export function slugOf(name: string): string {
 }
 
 /**
- * The services of a setup, from ruled items. Items of one service and purpose come together; where a service serves two
- * purposes it becomes two entries, since each purpose is asked by itself. Order: by name, then purpose.
+ * The services of a setup, from ruled items and what is kept about their providers. Items of one service and purpose come
+ * together; where a service serves two purposes it becomes two entries, since each purpose is asked by itself. Order: by
+ * name, then purpose.
  */
-export function servicesOf(ruled: Iterable<{ item: Item; ruling: Ruling }>): Service[] {
+export function servicesOf(
+  ruled: Iterable<{ item: Item; ruling: Ruling }>,
+  records: readonly ServiceRecord[] = [],
+): Service[] {
+  const recordOf = new Map(records.map((record) => [record.name, record]));
   const services = new Map<string, Service>();
   for (const { item, ruling } of ruled) {
     const key = `${ruling.service}\n${ruling.purpose}`;
     let service = services.get(key);
     if (!service) {
-      service = { id: '', name: ruling.service, purpose: ruling.purpose, hosts: [], items: [] };
+      const { id: _, name: __, note: ___, ...provider } = recordOf.get(ruling.service) ?? { id: '', name: '' };
+      service = { id: '', name: ruling.service, purpose: ruling.purpose, hosts: [], items: [], ...provider };
       services.set(key, service);
     }
     if (ruling.policyUrl && URL.canParse(ruling.policyUrl)) service.policyUrl ??= ruling.policyUrl;
@@ -36,7 +64,7 @@ export function servicesOf(ruled: Iterable<{ item: Item; ruling: Ruling }>): Ser
       kind: item.kind,
       name: item.name,
       host: item.host,
-      ...(item.lifetimeSeconds !== undefined && { lifetimeSeconds: item.lifetimeSeconds }),
+      ...lifetimeShown(item, ruling),
       ...(ruling.description && { description: ruling.description }),
     });
   }
@@ -52,4 +80,10 @@ export function servicesOf(ruled: Iterable<{ item: Item; ruling: Ruling }>): Ser
     service.id = id;
   }
   return list;
+}
+
+/** As the ruling tells visitors; else as it was found. */
+function lifetimeShown(item: Item, { lifetimeSeconds }: Ruling): { lifetimeSeconds?: number | null } {
+  const shown = lifetimeSeconds === undefined ? item.lifetimeSeconds : lifetimeSeconds;
+  return shown === undefined ? {} : { lifetimeSeconds: shown };
 }

@@ -23,3 +23,7 @@ export function importObservations(text: string, site: ImportFor): Imported {
     return importNetscape(plain, site);
   return importCsv(plain, site);
 }
+export * from './catalogue-file';
+export { type Decoded, decodeText } from './decode';
+export * from './rulings-file';
+export { MOST_ROWS, readTable } from './table';

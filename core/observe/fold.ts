@@ -1,4 +1,5 @@
-import type { Item, ItemKind, Observation } from './types';
+import type { Item, ItemKind, Observation, Posts } from './types';
+import { joinValues } from './value';
 
 /** Identity of an item within a site. The parts cannot hold the separator: hosts and kinds have no line feed. */
 export function itemKey(item: { kind: ItemKind; name: string; host: string }): string {
@@ -13,7 +14,14 @@ export class ItemFold {
   private readonly byKey = new Map<string, Item & { pageSet: Set<string> }>();
 
   add({ atMs: _at, page, afterYes, ...facts }: Observation): void {
-    this.addItem({ ...facts, pages: [page], ...(afterYes && { onlyAfterYes: true }) });
+    const known = this.byKey.get(itemKey(facts));
+    // Written again at the same visit: the visitor keeps the newest value, and what was posted adds up.
+    if (known?.pageSet.has(page)) {
+      const { value, posts, ...rest } = facts;
+      if (value) known.value = known.value ? { ...value, visits: known.value.visits } : value;
+      if (posts) known.posts = sum(known.posts, posts);
+      this.addItem({ ...rest, pages: [page], ...(afterYes && { onlyAfterYes: true }) });
+    } else this.addItem({ ...facts, pages: [page], ...(afterYes && { onlyAfterYes: true }) });
   }
 
   /** Takes in an item that was added up elsewhere, as of one page. */
@@ -29,6 +37,11 @@ export class ItemFold {
     if (known.chain.length === 0) known.chain = item.chain;
     known.setBy ??= item.setBy;
     if (!item.onlyAfterYes) delete known.onlyAfterYes;
+    const value = joinValues(known.value, item.value);
+    if (value) known.value = value;
+    if (item.carries) known.carries = [...new Set([...(known.carries ?? []), ...item.carries])];
+    if (item.posts && item.posts.size > (known.posts?.size ?? 0)) known.posts = item.posts;
+    if (item.excerpt) known.excerpt ??= item.excerpt;
   }
 
   get size(): number {
@@ -48,6 +61,10 @@ export function foldObservations(observations: Iterable<Observation>): Item[] {
   const fold = new ItemFold();
   for (const observation of observations) fold.add(observation);
   return fold.items();
+}
+
+function sum(a: Posts | undefined, b: Posts): Posts {
+  return { count: (a?.count ?? 0) + b.count, size: (a?.size ?? 0) + b.size };
 }
 
 function longer(a: number | null | undefined, b: number | null | undefined): boolean {

@@ -1,5 +1,7 @@
+export * from './carried';
 export { compareScans, type ItemChange, type ScanComparison, type ScanSide } from './compare-scans';
 export { cookieFacts } from './cookie-line';
+export { excerptAt } from './excerpt';
 export { type DeviceRead, fingerprinting } from './fingerprinting';
 export { foldObservations, ItemFold, itemKey } from './fold';
 export { lifetimeWords } from './lifetime';
@@ -8,3 +10,4 @@ export { plainText } from './plain-text';
 export { refusalWords } from './refused-cookie';
 export { type StoredValue, travellingIds } from './travelling-ids';
 export * from './types';
+export * from './value';

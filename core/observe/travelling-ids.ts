@@ -51,7 +51,7 @@ export function travellingIds(stored: Iterable<StoredValue>, sent: Iterable<Sent
       const key = `${owner.name}\n${owner.host}\n${hostname}`;
       if (signs.has(key)) continue;
       const words = `the identifier in ${owner.name} of ${owner.host} was sent to ${hostname}`;
-      signs.set(key, { what: 'id-travels', host: hostname, name: owner.name, words, page, chain });
+      signs.set(key, { what: 'id-travels', host: hostname, name: owner.name, from: owner.host, words, page, chain });
     }
   }
   return [...signs.values()];

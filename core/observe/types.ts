@@ -1,3 +1,6 @@
+import type { Carried } from './carried';
+import type { ValueSeen } from './value';
+
 /** The kinds of things a page can leave behind or reach. */
 export const ITEM_KINDS = [
   'cookie',
@@ -56,6 +59,28 @@ export interface Observation {
   sameSite?: 'Strict' | 'Lax' | 'None';
   /** Seen on a visit by somebody who had said yes to everything. */
   afterYes?: boolean;
+  /** What was stored, as far as it tells without keeping it. */
+  value?: ValueSeen;
+  /** What a request told its receiver. */
+  carries?: Carried[];
+  /** What a request posted. */
+  posts?: Posts;
+  /** Where in a script it was written or asked for. */
+  excerpt?: Excerpt;
+}
+
+/** Posts of one kind to one host: how many and how many characters in all. Of an item: the most at one visit. */
+export interface Posts {
+  count: number;
+  size: number;
+}
+
+/** A few lines of a script around the place that did something. Hostile text. */
+export interface Excerpt {
+  url: string;
+  /** Counted from 1. */
+  line: number;
+  text: string;
 }
 
 /** What observations of the same thing add up to. */
@@ -75,6 +100,10 @@ export interface Item {
   url?: string;
   /** Never seen before a choice, only after a yes to everything. */
   onlyAfterYes?: boolean;
+  value?: ValueSeen;
+  carries?: Carried[];
+  posts?: Posts;
+  excerpt?: Excerpt;
 }
 
 /**
@@ -87,6 +116,8 @@ export interface Sign {
   host: string;
   /** Name of the cookie or key, address of the script, or the name that stands behind a disguise. */
   name: string;
+  /** For an identifier that travels: the host it is stored under. */
+  from?: string;
   /** What happened, in a sentence. */
   words: string;
   page: string;

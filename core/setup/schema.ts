@@ -48,6 +48,19 @@ export const serviceItemSchema = z.strictObject({
   description: z.string().max(2000).optional(),
 });
 
+/** Who stands behind a service; what GDPR Art. 13(1)(a), (e), (f) and 13(2)(a) want told. */
+export const providerFields = {
+  provider: z.string().trim().max(200).optional(),
+  address: z.string().trim().max(500).optional(),
+  /** ISO 3166-1 alpha-2. */
+  country: z
+    .string()
+    .regex(/^[A-Z]{2}$/, 'a country code of two capitals, such as IE')
+    .optional(),
+  retention: z.string().trim().max(500).optional(),
+  subProcessors: z.string().trim().max(2000).optional(),
+};
+
 export const serviceSchema = z.strictObject({
   id: slug,
   name: line,
@@ -55,6 +68,7 @@ export const serviceSchema = z.strictObject({
   hosts: z.array(host),
   items: z.array(serviceItemSchema),
   policyUrl: webAddress.optional(),
+  ...providerFields,
 });
 
 const overrideSchema = z.strictObject({
@@ -148,7 +162,18 @@ function crossChecks(setup: Draft, ctx: z.RefinementCtx): void {
     if (ids.has(purpose.id)) problem(['purposes', i, 'id'], `"${purpose.id}" is there twice`);
     ids.add(purpose.id);
   });
-  if (!setup.purposes.some((purpose) => purpose.necessary)) problem(['purposes'], 'one purpose must be necessary');
+  // What nobody can refuse is one purpose with a fixed name, so that nothing slips in under another.
+  if (!setup.purposes.some(({ id, necessary }) => id === 'necessary' && necessary)) {
+    problem(['purposes'], 'there must be a purpose "necessary", and it must stay necessary: nobody can refuse it');
+  }
+  setup.purposes.forEach(({ id, name, necessary }, i) => {
+    if (necessary && id !== 'necessary') {
+      problem(
+        ['purposes', i, 'necessary'],
+        `${name} cannot be necessary as well; what needs no yes belongs under "necessary"`,
+      );
+    }
+  });
   setup.services.forEach((service, i) => {
     if (!ids.has(service.purpose)) {
       problem(['services', i, 'purpose'], `no purpose "${service.purpose}"; there are ${[...ids].join(', ')}`);

@@ -1,11 +1,10 @@
+import { CHOICE_COOKIE as NAME } from '@douane/core/consent/choice-cookie';
 import type { Choice } from '@douane/core/regimes';
 
 export interface KeptChoice extends Choice {
   version: number;
   record: string;
 }
-
-const NAME = 'douane_choice';
 
 /** The choice this browser keeps, or `null`. Form: `version|record|gpc|purpose:1,purpose:0`. */
 export function readChoice(): KeptChoice | null {

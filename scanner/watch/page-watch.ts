@@ -1,9 +1,13 @@
-import { randomBytes } from 'node:crypto';
+import { createHash, randomBytes } from 'node:crypto';
 import {
   type ChainLink,
+  carriedBy,
   cookieFacts,
+  type Excerpt,
+  excerptAt,
   fingerprinting,
   type ItemKind,
+  itemKey,
   type Observation,
   partyOf,
   type RequestKind,
@@ -11,11 +15,20 @@ import {
   type Sign,
   type StoredValue,
   travellingIds,
+  type ValueSeen,
+  valueForm,
 } from '@douane/core/observe';
 import type { CDPSession, Page } from 'playwright-core';
 import type { VisitClock } from './clock';
 import { type HookReport, installHooks, REPORTED } from './hooks';
-import { RequestBook, type SeenRequest } from './requests';
+import { type Place, RequestBook, type SeenRequest } from './requests';
+
+/** A longer value is cut off before it is looked at. */
+const LONGEST_VALUE = 4096;
+/** Excerpts taken of one page; each costs a call to the browser. */
+const MOST_EXCERPTS = 60;
+/** A script larger than this is not fetched for an excerpt. */
+const LARGEST_SCRIPT = 3_000_000;
 
 /** Observations kept of one page; a page that writes ten thousand keys does not fill the memory. */
 const MOST_REPORTS = 20_000;
@@ -39,6 +52,8 @@ interface StorageWrite {
   wall: number;
   chain: ChainLink[];
   url?: string;
+  value?: ValueSeen;
+  excerpt?: Excerpt;
 }
 
 /** Watches one page from before its first request, and says what it saw as observations. */
@@ -50,6 +65,8 @@ export class PageWatch {
   private storageEvents: OnPage<{ kind: StorageWrite['kind']; name: string; host: string; wall: number }>[] = [];
   private workerRequests: OnPage<{ url: string; kind: RequestKind; wall: number }>[] = [];
   private documentBytes = 0;
+  private about = { title: '', screen: { width: 1280, height: 800 } };
+  private excerpts = new Map<string, Excerpt>();
 
   private constructor(
     private readonly cdp: CDPSession,
@@ -194,6 +211,7 @@ export class PageWatch {
     this.reports = [];
     this.storageEvents = [];
     this.workerRequests = [];
+    this.excerpts.clear();
     this.tooLarge = false;
     this.options.clock.reset();
   }
@@ -234,6 +252,8 @@ export class PageWatch {
     const party = this.party(host, page);
     const common = { page, url: request.url, chain: this.requests.chainOf(request) };
     if (party === 'third' && request.kind !== 'document') {
+      const carries = carriedBy(request.url, request.posted, { ...this.about, page: request.page || page });
+      const excerpt = this.excerpts.get(itemKey({ kind: 'request', name: request.kind, host }));
       yield {
         ...common,
         kind: 'request',
@@ -241,13 +261,17 @@ export class PageWatch {
         host,
         party,
         atMs: this.options.clock.fromMonotonic(request.sentAt),
+        ...(carries.length > 0 && { carries }),
+        ...(request.method === 'POST' && { posts: { count: 1, size: request.postedSize ?? 0 } }),
+        ...(excerpt && { excerpt }),
       };
     }
     for (const line of request.setCookieLines) {
       const atMs = this.options.clock.fromMonotonic(request.answeredAt ?? request.sentAt);
       const facts = cookieFacts(line, host, Date.now());
-      if (facts)
-        yield { ...common, ...facts, kind: 'cookie', party: this.party(facts.host, page), setBy: 'http', atMs };
+      if (!facts) continue;
+      const value = valueSeen(namedValue(line, host)[2]);
+      yield { ...common, ...facts, kind: 'cookie', party: this.party(facts.host, page), setBy: 'http', atMs, value };
     }
   }
 
@@ -263,6 +287,8 @@ export class PageWatch {
       party: this.party(facts.host, page),
       setBy: 'script',
       atMs,
+      value: valueSeen(namedValue(report.text, report.host)[2]),
+      ...this.excerptOf('cookie', facts.name, facts.host),
     };
   }
 
@@ -270,15 +296,74 @@ export class PageWatch {
   private storageWrites(): OnPage<StorageWrite>[] {
     const writes: OnPage<StorageWrite>[] = [];
     const told = new Set<string>();
-    for (const { what, text, host, at, stack, page } of this.reports) {
+    for (const { what, text, value, host, at, stack, page } of this.reports) {
       if (what === 'cookie' || what === 'image' || what === 'read') continue;
       told.add(`${what}\n${host}\n${text}`);
-      writes.push({ kind: what, name: text, host, wall: at, page, ...this.writer(stack) });
+      writes.push({
+        kind: what,
+        name: text,
+        host,
+        wall: at,
+        page,
+        ...(value !== undefined && { value: valueSeen(value) }),
+        ...this.writer(stack),
+        ...this.excerptOf(what, text, host),
+      });
     }
     for (const event of this.storageEvents) {
       if (!told.has(`${event.kind}\n${event.host}\n${event.name}`)) writes.push({ ...event, chain: [] });
     }
     return writes;
+  }
+
+  /** What the page says of itself and shows itself on, to tell what requests carry of it. */
+  note(title: string, screen: { width: number; height: number }): void {
+    this.about = { title, screen };
+  }
+
+  /**
+   * Looks up, while the page is still there, the places in its scripts that wrote or asked for something. `taken` holds
+   * the items of which an earlier page gave one, and grows.
+   */
+  async takeExcerpts(taken: Set<string>): Promise<void> {
+    const sources = new Map<string, Promise<string>>();
+    let left = MOST_EXCERPTS;
+    for (const { key, place, frameId } of this.places()) {
+      if (taken.has(key) || left === 0) continue;
+      taken.add(key);
+      left -= 1;
+      const source = sources.get(place.url) ?? this.sourceOf(place.url, frameId);
+      sources.set(place.url, source);
+      const text = excerptAt(await source, place.line, place.column);
+      if (text) this.excerpts.set(key, { url: place.url, line: place.line, text });
+    }
+  }
+
+  private *places(): Generator<{ key: string; place: Place; frameId?: string }> {
+    for (const { what, text, host, stack } of this.reports) {
+      if (what === 'image' || what === 'read') continue;
+      const place = placeIn(stack, this.options.ownScript);
+      if (!place) continue;
+      const [name, of] = what === 'cookie' ? namedValue(text, host) : [text, host];
+      yield { key: itemKey({ kind: what, name, host: of }), place };
+    }
+    for (const request of this.requests.all) {
+      const place = this.requests.placeOf(request);
+      if (!place || request.kind === 'document' || request.kind === 'preflight') continue;
+      const { hostname: host } = new URL(request.url);
+      yield { key: itemKey({ kind: 'request', name: request.kind, host }), place, frameId: request.frameId };
+    }
+  }
+
+  /** Text of a script or page that this page loaded; empty where the browser does not have it any more. */
+  private async sourceOf(url: string, frameId = this.mainFrameId): Promise<string> {
+    const content = await this.cdp.send('Page.getResourceContent', { frameId, url }).catch(() => null);
+    return content && !content.base64Encoded && content.content.length <= LARGEST_SCRIPT ? content.content : '';
+  }
+
+  private excerptOf(kind: ItemKind, name: string, host: string): { excerpt?: Excerpt } {
+    const excerpt = this.excerpts.get(itemKey({ kind, name, host }));
+    return excerpt ? { excerpt } : {};
   }
 
   private reader(stack: string, page: string): { script: string; chain: ChainLink[] } {
@@ -296,10 +381,23 @@ export class PageWatch {
   }
 }
 
-/** Address of the innermost script in a stack's text; `undefined` where it names none. */
-function scriptIn(stack: string, ownScript: (url: string) => boolean = () => false): string | undefined {
-  const urls = Array.from(stack.matchAll(/(https?:\/\/[^\s)]+?):\d+:\d+/g), (match) => match[1]!);
-  return urls.find((url) => !ownScript(url)) ?? urls[0];
+/** Place of the innermost script in a stack's text; `undefined` where it names none. */
+function placeIn(stack: string, ownScript: (url: string) => boolean = () => false): Place | undefined {
+  const places = Array.from(stack.matchAll(/(https?:\/\/[^\s)]+?):(\d+):(\d+)/g), ([, url, line, column]) => ({
+    url: url!,
+    line: Number(line),
+    column: Number(column),
+  }));
+  return places.find(({ url }) => !ownScript(url)) ?? places[0];
+}
+
+const scriptIn = (stack: string, ownScript?: (url: string) => boolean) => placeIn(stack, ownScript)?.url;
+
+/** One sighting of a value. Of the value itself only a digest of four bytes is kept, too short to be turned back. */
+function valueSeen(value: string): ValueSeen {
+  const text = value.slice(0, LONGEST_VALUE);
+  const digest = createHash('sha256').update(text).digest('hex').slice(0, 8);
+  return { form: valueForm(text), length: value.length, visits: 1, digests: [digest] };
 }
 
 /** Name, host and value of a cookie line; the host is the one it is sent to. */

@@ -14,6 +14,8 @@ export interface SeenRequest {
   page: string;
   /** What was posted, where it is short. */
   posted?: string;
+  /** Characters posted. */
+  postedSize?: number;
   initiator: Protocol.Network.Initiator;
   redirectedFrom?: SeenRequest;
   endedAt?: number;
@@ -31,6 +33,13 @@ export interface SeenRequest {
   setCookieLines: string[];
   /** Lines that the browser did not take, each with its codes for why. */
   refusedCookies: { line: string; reasons: string[] }[];
+}
+
+/** A place in a script; line and column count from 1. */
+export interface Place {
+  url: string;
+  line: number;
+  column: number;
 }
 
 type RefusedCookie = SeenRequest['refusedCookies'][number];
@@ -91,6 +100,7 @@ export class RequestBook {
       // What a page sends on being left comes after the request for the next one, but still names its own document.
       page: frameId === this.mainFrameId && kind !== 'document' ? event.documentURL : this.currentPage,
       ...(posted && posted.length <= 4096 && { posted }),
+      ...(posted && { postedSize: posted.length }),
       sentAt: event.timestamp,
       method: event.request.method,
       requestHeaders: event.request.headers ?? {},
@@ -231,6 +241,13 @@ export class RequestBook {
     const style = this.byUrl.get(by)?.kind === 'style';
     const how = style ? `${what} by style sheet` : `${what} in the markup${line}`;
     return [...this.chainOfUrl(by, request, depth), { url: request.url, how }];
+  }
+
+  /** Where in a script the request was made; `null` where no script made it. */
+  placeOf({ initiator }: SeenRequest): Place | null {
+    if (initiator.type !== 'script') return null;
+    const frame = this.firstFrame(initiator.stack);
+    return frame ? { url: frame.url, line: frame.lineNumber + 1, column: frame.columnNumber + 1 } : null;
   }
 
   /** Who brought in the script or document at `url`. */

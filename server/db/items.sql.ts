@@ -3,66 +3,141 @@ import type { Item, ItemKind } from '@douane/core/observe';
 import { withoutNul } from './clean';
 import type { Queryable } from './db';
 
+/** A ruling as it is kept. */
+export interface KeptRuling extends Ruling {
+  id: string;
+  at: string;
+  person: string | null;
+  /** Rulings made by one act are undone by one act. */
+  act: string;
+}
+
+/** A person's decision that is no purpose: to keep an item open whatever is known of it, or to ignore it. */
+export interface KeptAside {
+  id: string;
+  state: 'open' | 'ignored';
+  reason: string;
+  at: string;
+  person: string | null;
+  act: string;
+}
+
 /** An item of a site with the ruling that stands, if any. */
 export interface KeptItem extends Item {
   id: string;
+  siteId: string;
   firstSeenAt: Date;
   lastSeenAt: Date;
-  ruling: (Ruling & { at: string; person: string | null; act: string }) | null;
+  /** The person's, or else what was ruled without one. */
+  ruling: KeptRuling | null;
+  /** Set where a person decided so; `ruling` is then empty. */
+  aside: KeptAside | null;
+  /** What was ruled without a person, whether or not it stands. */
+  automatic: KeptRuling | null;
+  notes: number;
 }
 
+/** An open item waits for a person: no ruling stands, and nobody said to ignore it. */
+export const isOpen = ({ ruling, aside }: Pick<KeptItem, 'ruling' | 'aside'>): boolean =>
+  !ruling && aside?.state !== 'ignored';
+
+type RulingRow = Omit<KeptRuling, 'lifetimeSeconds'> & {
+  state: 'ruled' | 'open' | 'ignored';
+  lifetime: { seconds: number | null } | null;
+};
 interface ItemRow {
   id: string;
+  siteId: string;
   kind: ItemKind;
   name: string;
   host: string;
   facts: Omit<Item, 'kind' | 'name' | 'host'>;
   firstSeenAt: Date;
   lastSeenAt: Date;
-  ruling: KeptItem['ruling'];
+  notes: number;
+  byPerson: RulingRow | null;
+  automatic: RulingRow | null;
 }
 
-/** A person's ruling stands before any other, then the newest. */
-const WITH_RULING = `
-  SELECT i.id, i.kind, i.name, i.host, i.facts, i.first_seen_at AS "firstSeenAt", i.last_seen_at AS "lastSeenAt", r.ruling
-  FROM item i LEFT JOIN LATERAL (
-    SELECT json_build_object('purpose', r.purpose, 'service', r.service, 'description', r.description,
-      'policyUrl', r.policy_url, 'by', r.author, 'reason', r.reason, 'confidence', r.confidence, 'at', r.at,
-      'person', p.name, 'act', r.act) AS ruling
-    FROM ruling r LEFT JOIN person p ON p.id = r.person_id
-    WHERE r.item_id = i.id AND r.undone_at IS NULL
-    ORDER BY r.author = 'person' DESC, r.at DESC LIMIT 1
-  ) r ON true`;
+/** A service is called by the name its record has now, whatever it was called when it was ruled. */
+export const RULING_AS_JSON = `
+  json_build_object('id', r.id, 'state', r.state, 'purpose', r.purpose, 'service',
+    coalesce((SELECT s.body->>'name' FROM service_name n JOIN service s ON s.id = n.service_id
+      WHERE n.organisation_id = r.organisation_id AND n.name = r.service), r.service),
+    'description', r.description, 'policyUrl', r.policy_url, 'legalBasis', r.legal_basis, 'lifetime', r.lifetime,
+    'by', r.author, 'reason', r.reason, 'confidence', r.confidence, 'evidence', r.evidence, 'at', r.at,
+    'person', p.name, 'act', r.act)`;
 
-function toItem({ facts, ruling, ...row }: ItemRow): KeptItem {
-  const kept =
-    ruling && (Object.fromEntries(Object.entries(ruling).filter(([, value]) => value !== null)) as typeof ruling);
-  return { ...facts, ...row, ruling: kept && { ...kept, person: ruling.person } };
+const newest = (whose: string) => `
+  LEFT JOIN LATERAL (
+    SELECT ${RULING_AS_JSON} AS ruling FROM ruling r LEFT JOIN person p ON p.id = r.person_id
+    WHERE r.item_id = i.id AND r.undone_at IS NULL AND r.author ${whose} 'person' ORDER BY r.at DESC LIMIT 1
+  )`;
+
+/** `facts`: how the facts are given; a list leaves out what only the docket shows. */
+const withRulings = (facts: string) => `
+  SELECT i.id, i.site_id AS "siteId", i.kind, i.name, i.host, ${facts} AS facts, i.first_seen_at AS "firstSeenAt",
+    i.last_seen_at AS "lastSeenAt", by_person.ruling AS "byPerson", automatic.ruling AS automatic,
+    (SELECT count(*)::int FROM item_note n WHERE n.item_id = i.id) AS notes
+  FROM item i ${newest('=')} by_person ON true ${newest('<>')} automatic ON true`;
+const LISTED = withRulings(`i.facts - 'excerpt'`);
+const WHOLE = withRulings('i.facts');
+
+function toRuling(row: RulingRow): KeptRuling {
+  const { state: _, lifetime, ...ruling } = row;
+  const kept = Object.fromEntries(Object.entries(ruling).filter(([, value]) => value !== null)) as typeof ruling;
+  return { ...kept, person: row.person, ...(lifetime && { lifetimeSeconds: lifetime.seconds }) };
+}
+
+function toItem({ facts, byPerson, automatic, ...row }: ItemRow): KeptItem {
+  const ruled = byPerson?.state === 'ruled' ? byPerson : byPerson ? null : automatic;
+  let aside: KeptAside | null = null;
+  if (byPerson && byPerson.state !== 'ruled') {
+    const { id, state, reason, at, person, act } = byPerson;
+    aside = { id, state, reason, at, person, act };
+  }
+  return { ...facts, ...row, ruling: ruled && toRuling(ruled), aside, automatic: automatic && toRuling(automatic) };
 }
 
 export async function listItems(db: Queryable, organisationId: string, siteId: string): Promise<KeptItem[]> {
   const { rows } = await db.query<ItemRow>(
-    `${WITH_RULING} WHERE i.organisation_id = $1 AND i.site_id = $2 ORDER BY i.facts->>'party' DESC, i.host, i.kind, i.name`,
+    `${LISTED} WHERE i.organisation_id = $1 AND i.site_id = $2 ORDER BY i.facts->>'party' DESC, i.host, i.kind, i.name`,
     [organisationId, siteId],
   );
   return rows.map(toItem);
 }
 
-export async function itemById(
+export async function itemById(db: Queryable, organisationId: string, id: string): Promise<KeptItem | null> {
+  const { rows } = await db.query<ItemRow>(`${WHOLE} WHERE i.organisation_id = $1 AND i.id = $2`, [organisationId, id]);
+  return rows[0] ? toItem(rows[0]) : null;
+}
+
+/** Third-party things that more than one site of the organisation has. */
+export async function listSharedItems(db: Queryable, organisationId: string): Promise<KeptItem[]> {
+  const { rows } = await db.query<ItemRow>(
+    `${LISTED} WHERE i.organisation_id = $1 AND i.facts->>'party' = 'third' AND EXISTS (
+       SELECT 1 FROM item o WHERE o.organisation_id = $1 AND o.kind = i.kind AND o.host = i.host
+         AND md5(o.name) = md5(i.name) AND o.site_id <> i.site_id)
+     ORDER BY i.host, i.kind, i.name LIMIT 20000`,
+    [organisationId],
+  );
+  return rows.map(toItem);
+}
+
+/** What else a host does anywhere in the organisation, and what first-party things elsewhere have the same name. */
+export async function listKin(
   db: Queryable,
   organisationId: string,
-  id: string,
-): Promise<(KeptItem & { siteId: string }) | null> {
-  const { rows } = await db.query<ItemRow>(`${WITH_RULING} WHERE i.organisation_id = $1 AND i.id = $2`, [
-    organisationId,
-    id,
-  ]);
-  if (!rows[0]) return null;
-  const site = await db.query('SELECT site_id AS "siteId" FROM item WHERE organisation_id = $1 AND id = $2', [
-    organisationId,
-    id,
-  ]);
-  return { ...toItem(rows[0]), siteId: site.rows[0].siteId };
+  item: Pick<KeptItem, 'id' | 'kind' | 'name' | 'host' | 'party'>,
+): Promise<KeptItem[]> {
+  const { rows } = await db.query<ItemRow>(
+    `${LISTED} WHERE i.organisation_id = $1 AND i.id <> $2
+       AND CASE WHEN $3 = 'third' THEN i.host = $4
+           ELSE i.kind = $5 AND md5(i.name) = md5($6) AND i.facts->>'party' = 'first' END
+     ORDER BY i.site_id, i.kind, i.name LIMIT 60`,
+    [organisationId, item.id, item.party, item.host, item.kind, item.name],
+  );
+  return rows.map(toItem);
 }
 
 /** Takes in what a scan found: new items are added, known ones get the newest facts. */
@@ -81,53 +156,65 @@ export async function upsertItems(
   );
 }
 
-export interface NewRuling extends Ruling {
-  itemId: string;
-}
-
-/** Writes rulings as one act. `personId` is null for rulings that no person made. */
-export async function insertRulings(
+/** Holds the items until the transaction ends, so that of two who rule the same one the second sees the first's. */
+export async function lockItems(
   db: Queryable,
   organisationId: string,
-  rulings: readonly NewRuling[],
-  act: string,
-  personId: string | null,
-): Promise<void> {
+  siteId: string,
+  ids: readonly string[],
+): Promise<KeptItem[]> {
   await db.query(
-    `INSERT INTO ruling (organisation_id, item_id, purpose, service, description, policy_url, author, reason, confidence, person_id, act)
-     SELECT $1, i.id, x.purpose, x.service, x.description, x."policyUrl", x.by, x.reason, x.confidence, $3, $4
-     FROM jsonb_to_recordset($2) AS x("itemId" uuid, purpose text, service text, description text, "policyUrl" text, by text,
-       reason text, confidence real)
-     JOIN item i ON i.id = x."itemId" AND i.organisation_id = $1`,
-    [organisationId, JSON.stringify(rulings), personId, act],
+    'SELECT 1 FROM item WHERE organisation_id = $1 AND site_id = $2 AND id = ANY($3::uuid[]) ORDER BY id FOR UPDATE',
+    [organisationId, siteId, ids],
   );
+  const { rows } = await db.query<ItemRow>(
+    `${LISTED} WHERE i.organisation_id = $1 AND i.site_id = $2 AND i.id = ANY($3::uuid[])`,
+    [organisationId, siteId, ids],
+  );
+  return rows.map(toItem);
 }
 
-/** Undoes all rulings of one act; says how many there were. */
-export async function undoAct(db: Queryable, organisationId: string, act: string): Promise<number> {
-  const { rowCount } = await db.query(
-    `UPDATE ruling SET undone_at = now() WHERE organisation_id = $1 AND act = $2 AND author = 'person' AND undone_at IS NULL`,
-    [organisationId, act],
-  );
-  return rowCount ?? 0;
-}
-
-export interface PastRuling {
-  purpose: string;
-  service: string;
-  by: string;
-  reason: string;
+export interface Note {
+  id: string;
+  text: string;
   at: Date;
-  person: string | null;
-  undoneAt: Date | null;
+  person: string;
 }
 
-export async function rulingHistory(db: Queryable, organisationId: string, itemId: string): Promise<PastRuling[]> {
-  const { rows } = await db.query<PastRuling>(
-    `SELECT r.purpose, r.service, r.author AS by, r.reason, r.at, p.name AS person, r.undone_at AS "undoneAt"
-     FROM ruling r LEFT JOIN person p ON p.id = r.person_id
-     WHERE r.organisation_id = $1 AND r.item_id = $2 ORDER BY r.at DESC LIMIT 50`,
+export async function listNotes(db: Queryable, organisationId: string, itemId: string): Promise<Note[]> {
+  const { rows } = await db.query<Note>(
+    `SELECT n.id, n.text, n.at, p.name AS person FROM item_note n JOIN person p ON p.id = n.person_id
+     WHERE n.organisation_id = $1 AND n.item_id = $2 ORDER BY n.at`,
     [organisationId, itemId],
   );
   return rows;
+}
+
+export async function insertNote(
+  db: Queryable,
+  organisationId: string,
+  itemId: string,
+  personId: string,
+  text: string,
+): Promise<void> {
+  await db.query('INSERT INTO item_note (organisation_id, item_id, person_id, text) VALUES ($1, $2, $3, $4)', [
+    organisationId,
+    itemId,
+    personId,
+    text,
+  ]);
+}
+
+/** Only who wrote a note takes it away. */
+export async function deleteNote(
+  db: Queryable,
+  organisationId: string,
+  id: string,
+  personId: string,
+): Promise<boolean> {
+  const { rowCount } = await db.query(
+    'DELETE FROM item_note WHERE organisation_id = $1 AND id = $2 AND person_id = $3',
+    [organisationId, id, personId],
+  );
+  return rowCount === 1;
 }

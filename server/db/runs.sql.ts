@@ -176,6 +176,17 @@ export async function visitedPages(db: Queryable, organisationId: string, runId:
   return rows.map(({ url }) => url);
 }
 
+/** What the newest finished scan of a site noticed besides items. */
+export async function newestSigns(db: Queryable, organisationId: string, siteId: string): Promise<Sign[]> {
+  const { rows } = await db.query<{ signs: Sign[] | null }>(
+    `SELECT report->'signs' AS signs FROM run
+     WHERE organisation_id = $1 AND site_id = $2 AND kind = 'scan' AND state IN ('done', 'cancelled')
+     ORDER BY requested_at DESC LIMIT 1`,
+    [organisationId, siteId],
+  );
+  return rows[0]?.signs ?? [];
+}
+
 /** What the newest finished scan of a site noticed of an item: of its name, or of its host as a whole. */
 export async function signsAbout(
   db: Queryable,

@@ -10,7 +10,7 @@ import type { JobResult, JobTools } from './job';
 export async function checkJob(
   run: Run,
   site: Site,
-  { db, config, catalogue, signal, progress }: JobTools,
+  { db, config, knowledge, signal, progress }: JobTools,
 ): Promise<JobResult> {
   const { organisationId } = run;
   const [version] = await listVersions(db, organisationId, site.id);
@@ -20,7 +20,7 @@ export async function checkJob(
     pages: (run.options.pages as string[] | undefined) ?? (await scannedPages(db, organisationId, site.id)),
     most: 40,
     allowPrivate: config.allowPrivate,
-    catalogue,
+    catalogue: knowledge.all,
     signal,
     onProgress: progress,
   });

@@ -1,4 +1,4 @@
-import type { Classifier } from '@douane/core/classify';
+import type { Knowledge } from '../catalogue';
 import type { Config } from '../config';
 import type { Db } from '../db/db';
 import type { RunQueue } from './queue';
@@ -8,7 +8,7 @@ export interface JobTools {
   db: Db;
   config: Config;
   queue: RunQueue;
-  catalogue: Classifier;
+  knowledge: Knowledge;
   /** Whether the worker is about to end; the run then goes back to the queue. */
   stopping(): boolean;
   signal: AbortSignal;

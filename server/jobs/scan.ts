@@ -1,8 +1,11 @@
-import { randomUUID } from 'node:crypto';
-import { type Classifier, firstOf, setupClassifier } from '@douane/core/classify';
+import { gateClassifier } from '@douane/core/classify';
 import { scanPlanSchema } from '@douane/core/coverage';
+import type { Sign } from '@douane/core/observe';
 import { scanSite } from '@douane/scanner';
-import { insertRulings, listItems, upsertItems } from '../db/items.sql';
+import type { Knowledge } from '../catalogue';
+import { reclassify } from '../classifying';
+import type { Db } from '../db/db';
+import { upsertItems } from '../db/items.sql';
 import type { Run } from '../db/runs.sql';
 import { scanSetupOf } from '../db/scan-setup.sql';
 import { insertScanItems, insertScanPage, listScanPages, tidyScanPages } from '../db/scans.sql';
@@ -13,11 +16,10 @@ import { openSignIn } from '../sign-ins';
 import type { JobResult, JobTools } from './job';
 
 /**
- * Scans a site by its plan, takes in what was found, and rules what the catalogue knows; a ruling that stands is left
- * alone. Every page is kept as it is done, so that a scan whose worker stopped goes on where it was.
+ * Scans a site by its plan, takes in what was found, and rules what is known; what a person ruled is left alone. Every page is kept as it is done, so that a scan whose worker stopped goes on where it was.
  */
 export async function scanJob(run: Run, site: Site, tools: JobTools): Promise<JobResult> {
-  const { db, config, catalogue, signal, progress, stopping, queue } = tools;
+  const { db, config, knowledge, signal, progress, stopping, queue } = tools;
   const { organisationId } = run;
   const { scheduled: _, ...asked } = run.options;
   const { plan } = await scanSetupOf(db, organisationId, site.id);
@@ -30,7 +32,6 @@ export async function scanJob(run: Run, site: Site, tools: JobTools): Promise<Jo
     allowPrivate: config.allowPrivate,
     ownDomains: site.setup.site.ownDomains,
     gate: site.setup.recorder,
-    classify: knowing(site, catalogue),
     ...(signIn && { signIn }),
     resume,
     signal,
@@ -50,36 +51,27 @@ export async function scanJob(run: Run, site: Site, tools: JobTools): Promise<Jo
   // Goes back to the queue; whoever takes it next goes on from the pages that are kept.
   if (stopping()) return { report: rest, summary };
   await insertScanItems(db, organisationId, run.id, items);
-  await takeIn(db, site, items, catalogue);
+  await takeIn(db, site, items, knowledge, report.signs);
   await tidyScanPages(db, organisationId, site.id, run.id);
   if (!signal.aborted) {
     const pages = report.pages.filter((page) => page.outcome === 'ok').map((page) => page.url);
     // That the gate itself has come is no news.
-    const isGate = setupClassifier({ ...site.setup, services: [] });
+    const isGate = gateClassifier(site.setup);
     await raiseAlarm(db, queue, site, run, { items: items.filter((item) => !isGate(item)), pages });
   }
   return { report: { ...rest, seconds }, summary };
 }
 
-/** The gate on the site is known without a catalogue: the setup says where it lives. */
-const knowing = (site: Site, catalogue: Classifier): Classifier =>
-  firstOf(setupClassifier({ ...site.setup, services: [] }), catalogue);
-
-/** Adds what was found to the site's items, and rules what is known and not ruled yet. */
+/** Adds what was found to the site's items, and rules anew what is known of them. `signs`: absent, those kept last. */
 export async function takeIn(
-  db: JobTools['db'],
+  db: Db,
   site: Site,
   items: Parameters<typeof upsertItems>[3],
-  catalogue: Classifier,
+  knowledge: Knowledge,
+  signs?: readonly Sign[],
 ): Promise<void> {
   const { organisationId, id: siteId } = site;
   await upsertItems(db, organisationId, siteId, items);
-  const classify = knowing(site, catalogue);
-  const kept = await listItems(db, organisationId, siteId);
-  const rulings = kept.flatMap((item) => {
-    const ruling = item.ruling ? null : classify(item);
-    return ruling ? [{ ...ruling, by: 'catalogue' as const, itemId: item.id }] : [];
-  });
-  if (rulings.length > 0) await insertRulings(db, organisationId, rulings, randomUUID(), null);
+  await reclassify(db, knowledge, site, { signs });
   await announce(db, { organisationId, siteId, what: 'items' });
 }

@@ -1,5 +1,5 @@
 import { CannotRun } from '@douane/scanner';
-import { loadCatalogue } from '../catalogue';
+import { loadKnowledge } from '../catalogue';
 import type { Config } from '../config';
 import { openPool } from '../db/db';
 import { finishRun, type Run, releaseSilentRuns, requeueRun, startRun, touchRun } from '../db/runs.sql';
@@ -21,7 +21,7 @@ const HEARTBEAT_MS = 1_000;
 /** Takes runs from the queue until stopped. One that is under way when it stops goes back to the queue. */
 export async function startWorker(config: Config): Promise<{ stop(): Promise<void> }> {
   const db = openPool(config.databaseUrl);
-  const catalogue = await loadCatalogue(config.catalogueFile);
+  const knowledge = await loadKnowledge(config.catalogueFile);
   const queue = await RunQueue.open(config);
   const current = new Map<AbortController, Promise<void>>();
   let stopping = false;
@@ -65,7 +65,7 @@ export async function startWorker(config: Config): Promise<{ stop(): Promise<voi
         db,
         config,
         queue,
-        catalogue,
+        knowledge,
         stopping: () => stopping,
         signal: controller.signal,
         progress(progress) {

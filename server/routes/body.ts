@@ -4,8 +4,11 @@ import type { z } from 'zod';
 import { Problem } from '../problems';
 
 /** The request's body, checked; a problem that names each wrong field otherwise. */
-export function bodyOf<T>(schema: z.ZodType<T>, req: Request): T {
-  const parsed = parseWith(schema, req.body);
+export const bodyOf = <T>(schema: z.ZodType<T>, req: Request): T => checked(schema, req.body);
+
+/** The same for data that was put together from it. */
+export function checked<T>(schema: z.ZodType<T>, data: unknown): T {
+  const parsed = parseWith(schema, data);
   if (!parsed.ok) throw new Problem(422, 'Some fields are not right', undefined, parsed.problems);
   return parsed.value;
 }

@@ -1,111 +1,315 @@
 import { randomUUID } from 'node:crypto';
-import { entityOfHost } from '@douane/core/classify';
+import {
+  consequenceOf,
+  type Desk,
+  entityOfHost,
+  findingWords,
+  legalBasisSchema,
+  rulingFindings,
+  type SignBook,
+  serviceNameFor,
+  traceWords,
+} from '@douane/core/classify';
+import { registrableDomain, valueWords } from '@douane/core/observe';
 import { Router } from 'express';
 import { z } from 'zod';
+import { deskFor, reclassify, reclassifyAll } from '../classifying';
+import { inTransaction } from '../db/db';
 import {
-  insertRulings,
+  deleteNote,
+  insertNote,
+  isOpen,
   itemById,
   type KeptItem,
   listItems,
-  type NewRuling,
-  rulingHistory,
-  undoAct,
+  listKin,
+  listNotes,
+  listSharedItems,
+  lockItems,
 } from '../db/items.sql';
+import { insertRulings, type NewRuling, rulingHistory, undoAct } from '../db/rulings.sql';
 import { signsAbout } from '../db/runs.sql';
+import { listServices } from '../db/services.sql';
+import { listSites, type Site, siteById } from '../db/sites.sql';
 import { announce } from '../live';
 import { notFound, Problem } from '../problems';
+import { effectWords, leftToDo } from '../ruling-consequences';
 import type { Services } from '../services';
-import { bodyOf } from './body';
+import { bodyOf, checked } from './body';
 import { personOf } from './session';
 import { siteOf } from './site-of';
 
-const rulingSchema = z.strictObject({
-  itemIds: z.array(z.uuid()).min(1).max(1000),
-  purpose: z.string().min(1),
-  service: z.string().trim().min(1).max(200).optional(),
-  description: z.string().trim().max(2000).optional(),
+const about = {
+  itemIds: z.array(z.uuid()).min(1, 'choose at least one item').max(1000, 'at most 1000 items at once'),
+  /** The person's ruling that was in sight of each item; another one since is told before it is covered. */
+  seen: z.record(z.uuid(), z.uuid().nullable()).optional(),
   reason: z.string().trim().max(2000).optional(),
-});
+};
+const rulingSchema = z.discriminatedUnion('state', [
+  z.strictObject({
+    state: z.literal('ruled'),
+    ...about,
+    purpose: z.string().min(1),
+    service: z.string().trim().min(1).max(200).optional(),
+    description: z.string().trim().max(2000).optional(),
+    policyUrl: z
+      .string()
+      .trim()
+      .refine(
+        (text) => /^https?:\/\//i.test(text) && URL.canParse(text),
+        'a web address starting with http:// or https://',
+      )
+      .optional(),
+    legalBasis: legalBasisSchema.optional(),
+    lifetimeSeconds: z.number().int().min(0).nullable().optional(),
+  }),
+  z.strictObject({ state: z.literal('open'), ...about }),
+  z.strictObject({
+    state: z.literal('ignored'),
+    ...about,
+    reason: z.string().trim().min(1, 'say why it is ignored').max(2000),
+  }),
+]);
+const noteSchema = z.strictObject({ text: z.string().trim().min(1, 'write something').max(4000) });
 
+/** The desk: what was found, what is known of it, and what people rule. */
 export function classifyRoutes(services: Services): Router {
-  const { db } = services;
+  const { db, knowledge } = services;
   const router = Router();
 
   router.get('/sites/:siteId/items', async (req, res) => {
     const site = await siteOf(services, req);
-    res.json({ items: await listItems(db, site.organisationId, site.id) });
+    const [items, { desk, signs }] = await Promise.all([
+      listItems(db, site.organisationId, site.id),
+      deskFor(db, knowledge, site),
+    ]);
+    res.json({ items: items.map((item) => atDesk(item, site, desk, signs)) });
   });
 
   router.get('/items/:itemId', async (req, res) => {
     const { organisationId } = personOf(req);
     const item = await itemById(db, organisationId, req.params.itemId);
-    if (!item) throw notFound('item');
-    const entity = entityOfHost(item.host);
-    const [history, signs] = await Promise.all([
+    const site = item && (await siteById(db, organisationId, item.siteId));
+    if (!site) throw notFound('item');
+    const [{ desk, signs }, history, noticed, notes, kin, sites, records] = await Promise.all([
+      deskFor(db, knowledge, site),
       rulingHistory(db, organisationId, item.id),
       signsAbout(db, organisationId, item),
+      listNotes(db, organisationId, item.id),
+      listKin(db, organisationId, item),
+      listSites(db, organisationId),
+      listServices(db, organisationId),
     ]);
-    res.json({ item, history, entity, signs });
+    const { purposes } = site.setup;
+    const siteNames = new Map(sites.map((one) => [one.id, one.setup.site.name]));
+    const person = item.ruling?.by === 'person' ? item.ruling : null;
+    const entity = entityOfHost(item.host);
+    const service = item.ruling && records.find((record) => record.name === item.ruling!.service);
+    res.json({
+      item: atDesk(item, site, desk, signs),
+      history,
+      entity,
+      signs: noticed,
+      notes,
+      trace: traceWords(person, desk.answers(item), (id) => purposes.find((p) => p.id === id)?.name ?? id),
+      consequence: consequenceOf(item, signs).because,
+      value: item.value ? valueWords(item.value) : null,
+      effects: Object.fromEntries(purposes.map(({ id }) => [id, effectWords(site.setup, id)])),
+      kin: kin.map(({ id, siteId, kind, name, host, ruling }) => ({
+        id,
+        siteId,
+        site: siteNames.get(siteId) ?? '',
+        kind,
+        name,
+        host,
+        ruling: ruling && { purpose: ruling.purpose, service: ruling.service, by: ruling.by },
+      })),
+      links: item.party === 'third' ? linksFor(item, entity?.homepage, service?.policyUrl) : [],
+    });
   });
 
   router.post('/sites/:siteId/rulings', async (req, res) => {
     const site = await siteOf(services, req);
     const person = personOf(req);
-    const { itemIds, purpose, service, description, reason } = bodyOf(rulingSchema, req);
-    const purposes = site.setup.purposes.map((p) => p.id);
-    if (!purposes.includes(purpose)) {
+    const asked = checked(rulingSchema, { state: 'ruled', ...(req.body as object) });
+    const { purposes } = site.setup;
+    if (asked.state === 'ruled' && !purposes.some(({ id }) => id === asked.purpose)) {
       throw new Problem(422, 'Some fields are not right', undefined, [
-        { path: 'purpose', message: `one of ${purposes.join(', ')}` },
+        { path: 'purpose', message: `one of ${purposes.map(({ id }) => id).join(', ')}` },
       ]);
     }
-    const items = await listItems(db, site.organisationId, site.id);
-    const asked = items.filter((item) => itemIds.includes(item.id));
-    if (asked.length !== new Set(itemIds).size) throw notFound('item of this site');
-
-    const ruling = (item: KeptItem, why: string): NewRuling => ({
-      itemId: item.id,
-      purpose,
-      service: service ?? item.ruling?.service ?? serviceNameFor(item),
-      description: description ?? item.ruling?.description,
-      policyUrl: item.ruling?.policyUrl,
-      by: 'person',
-      reason: why,
-      confidence: 1,
-    });
-    const rulings = asked.map((item) => ruling(item, reason || `ruled by ${person.name}`));
-    // What the same third-party host also does is not asked about again; what was ruled on its own stays.
-    for (const lead of asked.filter((item) => item.party === 'third')) {
-      for (const item of items) {
-        const along =
-          item.host === lead.host &&
-          !item.ruling &&
-          item.party === 'third' &&
-          !rulings.some((r) => r.itemId === item.id);
-        if (along)
-          rulings.push({
-            ...ruling(item, `with ${lead.kind} ${lead.name} of ${lead.host}`),
-            service: rulings[0]!.service,
-          });
-      }
-    }
     const act = randomUUID();
-    await insertRulings(db, site.organisationId, rulings, act, person.id);
-    await announce(db, { organisationId: site.organisationId, siteId: site.id, what: 'items' });
-    res.status(201).json({ act, ruled: rulings.length });
+    const ids = [...new Set(asked.itemIds)];
+    const before = await inTransaction(db, async (tx) => {
+      const items = await lockItems(tx, site.organisationId, site.id, ids);
+      if (items.length !== ids.length) throw notFound('item of this site');
+      if (asked.seen) refuseUnseen(items, asked.seen, (id) => purposes.find((p) => p.id === id)?.name ?? id);
+      const rulings = items.map((item): NewRuling => {
+        const reason = asked.reason || `ruled by ${person.name}`;
+        if (asked.state !== 'ruled') return { itemId: item.id, state: asked.state, reason };
+        const { state: _, itemIds: __, seen: ___, ...given } = asked;
+        const { service, description, policyUrl, legalBasis, lifetimeSeconds } = item.ruling ?? {};
+        return {
+          // What a person does not say anew stays as it was.
+          ...(items.length === 1 &&
+            JSON.parse(JSON.stringify({ description, policyUrl, legalBasis, lifetimeSeconds }))),
+          service: service ?? serviceNameFor(item),
+          ...given,
+          itemId: item.id,
+          by: 'person',
+          reason,
+          confidence: 1,
+          evidence: evidenceOf(item),
+        };
+      });
+      await insertRulings(tx, site.organisationId, rulings, act, person.id);
+      return items;
+    });
+    await afterRuling(site, before);
+    const effects = asked.state === 'ruled' ? effectWords(site.setup, asked.purpose) : [];
+    res.status(201).json({ act, ruled: ids.length, effects, left: await leftToDo(db, site) });
   });
 
   router.delete('/sites/:siteId/rulings/:act', async (req, res) => {
     const site = await siteOf(services, req);
     const undone = await undoAct(db, site.organisationId, z.uuid().parse(req.params.act));
-    if (undone === 0) throw notFound('ruling to undo');
-    await announce(db, { organisationId: site.organisationId, siteId: site.id, what: 'items' });
-    res.json({ undone });
+    if (undone.length === 0) throw notFound('ruling to undo');
+    await afterRuling(site, await lockItems(db, site.organisationId, site.id, undone));
+    res.json({ undone: undone.length });
   });
+
+  router.post('/items/:itemId/notes', async (req, res) => {
+    const { organisationId, id } = personOf(req);
+    const { text } = bodyOf(noteSchema, req);
+    const item = await itemById(db, organisationId, req.params.itemId);
+    if (!item) throw notFound('item');
+    await insertNote(db, organisationId, item.id, id, text);
+    await announce(db, { organisationId, siteId: item.siteId, what: 'items' });
+    res.status(201).json({ notes: await listNotes(db, organisationId, item.id) });
+  });
+
+  router.delete('/notes/:noteId', async (req, res) => {
+    const { organisationId, id } = personOf(req);
+    if (!(await deleteNote(db, organisationId, z.uuid().parse(req.params.noteId), id))) throw notFound('note of yours');
+    res.status(204).end();
+  });
+
+  /** Third-party things that several sites have, where these rule differently. */
+  router.get('/differences', async (req, res) => {
+    const { organisationId } = personOf(req);
+    const [items, sites] = await Promise.all([listSharedItems(db, organisationId), listSites(db, organisationId)]);
+    const names = new Map(sites.map((site) => [site.id, site.setup.site.name]));
+    const groups = new Map<string, KeptItem[]>();
+    for (const item of items) {
+      const key = `${item.kind}\n${item.host}\n${item.name}`;
+      groups.set(key, [...(groups.get(key) ?? []), item]);
+    }
+    const differ = [...groups.values()].filter(
+      (group) => new Set(group.map((item) => (isOpen(item) ? 'open' : (item.ruling?.purpose ?? 'ignored')))).size > 1,
+    );
+    res.json({
+      shared: groups.size,
+      differences: differ.slice(0, 500).map((group) => ({
+        kind: group[0]!.kind,
+        name: group[0]!.name,
+        host: group[0]!.host,
+        on: group.map(({ id, siteId, ruling, aside }) => ({
+          itemId: id,
+          siteId,
+          site: names.get(siteId) ?? '',
+          ruling: ruling && { purpose: ruling.purpose, service: ruling.service, by: ruling.by, person: ruling.person },
+          ignored: aside?.state === 'ignored',
+        })),
+      })),
+    });
+  });
+
+  /** What a person ruled here may rule the same thing on other sites; and what was undone may be known without him. */
+  async function afterRuling(site: Site, items: readonly KeptItem[]): Promise<void> {
+    const { organisationId, id: siteId } = site;
+    await reclassify(db, knowledge, site);
+    if (items.some((item) => item.party === 'third')) {
+      await reclassifyAll(db, knowledge, organisationId, (other) => other.id !== siteId);
+    }
+    await announce(db, { organisationId, siteId, what: 'items' });
+  }
   return router;
 }
 
-/** A name to start with where nobody gave one: the known owner of the host, the host, or the site itself. */
-function serviceNameFor(item: KeptItem): string {
-  if (item.party === 'first') return 'This site';
-  return entityOfHost(item.host)?.name ?? item.host;
+/** An item as the desk shows it: with what it weighs, what is suggested while it is open, and what wants a second look. */
+function atDesk(item: KeptItem, site: Site, desk: Desk, signs: SignBook) {
+  const { weight } = consequenceOf(item, signs);
+  const open = isOpen(item);
+  const suggestion = open ? desk.suggestion(item) : null;
+  const { purposes } = site.setup;
+  const { ruling, automatic } = item;
+  const findings =
+    ruling?.by === 'person'
+      ? rulingFindings(
+          ruling,
+          { item, signs, known: desk.known },
+          {
+            automatic,
+            since: automatic !== null && automatic.at > ruling.at,
+            purposes,
+          },
+        )
+      : [];
+  const nameOf = (id: string) => purposes.find((p) => p.id === id)?.name ?? id;
+  return {
+    ...item,
+    weight,
+    suggestion: suggestion && {
+      purpose: suggestion.purpose,
+      service: suggestion.service ?? serviceNameFor(item),
+      confidence: suggestion.confidence,
+      reason: suggestion.reason,
+    },
+    findings: findings.map((finding) => findingWords(finding, nameOf)),
+  };
+}
+
+/** Tells of what another person ruled meanwhile, before it is covered; nothing of either is lost. */
+function refuseUnseen(
+  items: readonly KeptItem[],
+  seen: Record<string, string | null>,
+  nameOf: (purpose: string) => string,
+): void {
+  const changed = items.flatMap((item) => {
+    const stands = item.ruling?.by === 'person' ? item.ruling : item.aside;
+    if (!(item.id in seen) || !stands || stands.id === seen[item.id]) return [];
+    const what = 'purpose' in stands ? nameOf(stands.purpose) : stands.state;
+    return [{ path: item.id, message: `${stands.person ?? 'somebody'} ruled ${item.name} ${what}: ${stands.reason}` }];
+  });
+  if (changed.length === 0) return;
+  throw new Problem(409, 'Somebody ruled this meanwhile', 'Look at it, and rule again if you still want to.', changed);
+}
+
+/** What a ruling rested on when it was made, to be read years later. */
+function evidenceOf({ party, lifetimeSeconds, pages, chain, setBy, value }: KeptItem): string[] {
+  return [
+    `${party} party${setBy ? `, set by ${setBy === 'http' ? 'an answer' : 'a script'}` : ''}, on ${pages.length} ${pages.length === 1 ? 'page' : 'pages'}`,
+    ...(lifetimeSeconds === undefined
+      ? []
+      : [`lived ${lifetimeSeconds === null ? 'until the browser closed' : `${lifetimeSeconds} s`}`]),
+    ...(value ? [valueWords(value)] : []),
+    ...(chain.length > 1 ? [`brought in by ${chain.map((link) => link.url).join(' → ')}`.slice(0, 1000)] : []),
+  ];
+}
+
+/** Where to read on: what is known of the provider, then what his host's name leads to. */
+function linksFor({ host, ruling }: KeptItem, homepage: string | undefined, kept: string | undefined) {
+  const domain = registrableDomain(host);
+  const links: [string, string | undefined][] = [
+    ['Privacy policy of the service', kept ?? ruling?.policyUrl],
+    ['Home page of the host’s owner', homepage],
+    [`${domain}, home page`, `https://${domain}/`],
+    [`${domain}, its usual address for privacy`, `https://${domain}/privacy`],
+  ];
+  const seen = new Set<string>();
+  return links.flatMap(([title, url]) => {
+    if (!url || !/^https?:\/\//i.test(url) || seen.has(url)) return [];
+    seen.add(url);
+    return [{ title, url }];
+  });
 }

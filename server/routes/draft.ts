@@ -2,9 +2,13 @@ import { parseWith, type Setup, setupSchema } from '@douane/core/setup';
 import { bannerContent, gateFiles, snippetFor } from '@douane/gate';
 import { Router } from 'express';
 import { z } from 'zod';
+import { reclassify } from '../classifying';
 import { inTransaction } from '../db/db';
-import { listItems } from '../db/items.sql';
-import { saveDraft } from '../db/sites.sql';
+import { isOpen, listItems } from '../db/items.sql';
+import { listHouseRules } from '../db/knowledge.sql';
+import { purposesInUse } from '../db/rulings.sql';
+import { listServices } from '../db/services.sql';
+import { type Site, saveDraft } from '../db/sites.sql';
 import { insertVersion, listVersions, nextVersionNumber } from '../db/versions.sql';
 import { sha256 } from '../gate-code';
 import { announce } from '../live';
@@ -19,22 +23,22 @@ const draftSchema = z.strictObject({ revision: z.number().int(), setup: z.unknow
 
 /** The draft of a site's setup, its published versions, and publishing. */
 export function draftRoutes(services: Services): Router {
-  const { db, gateCode } = services;
+  const { db, gateCode, knowledge } = services;
   const router = Router();
 
   router.get('/sites/:siteId/draft', async (req, res) => {
     const site = await siteOf(services, req);
-    const [items, versions] = await Promise.all([
+    const [items, versions, setup] = await Promise.all([
       listItems(db, site.organisationId, site.id),
       listVersions(db, site.organisationId, site.id),
+      draftOf(site),
     ]);
-    const setup = fullDraft(site, items);
     res.json({
       revision: site.revision,
       setup,
       differences: draftDifferences(setup, versions[0]).map(({ path }) => path),
       versions: versions.map(({ number, publishedAt, publishedBy }) => ({ number, publishedAt, publishedBy })),
-      open: items.filter((item) => !item.ruling).length,
+      open: items.filter(isOpen).length,
       snippet: snippetFor(setup),
       contents: Object.keys(setup.banner.texts).map((language) => bannerContent(setup, language)),
     });
@@ -49,6 +53,7 @@ export function draftRoutes(services: Services): Router {
         { path: 'site.key', message: `cannot be changed from ${site.key}` },
       ]);
     }
+    await refusePurposesInUse(site, checked);
     const saved = await saveDraft(db, site.organisationId, site.id, revision, { ...checked, services: [] });
     if (!saved)
       throw new Problem(
@@ -56,6 +61,8 @@ export function draftRoutes(services: Services): Router {
         'Somebody else saved this draft meanwhile',
         'Load it again to see what changed; what you typed is still here.',
       );
+    // What is ruled without a person goes by the purposes that there are.
+    await reclassify(db, knowledge, saved);
     await announce(db, { organisationId: site.organisationId, siteId: site.id, what: 'draft' });
     res.json({ revision: saved.revision });
   });
@@ -63,7 +70,7 @@ export function draftRoutes(services: Services): Router {
   router.post('/sites/:siteId/versions', async (req, res) => {
     const site = await siteOf(services, req);
     const { organisationId, id: personId } = personOf(req);
-    const setup = checkedSetup(fullDraft(site, await listItems(db, organisationId, site.id)));
+    const setup = checkedSetup(await draftOf(site));
     const number = await inTransaction(db, async (tx) => {
       const next = await nextVersionNumber(tx, organisationId, site.id);
       await insertVersion(
@@ -82,12 +89,39 @@ export function draftRoutes(services: Services): Router {
   /** The whole setup as the file that the command line reads. */
   router.get('/sites/:siteId/setup.json', async (req, res) => {
     const site = await siteOf(services, req);
-    const setup = fullDraft(site, await listItems(db, site.organisationId, site.id));
+    const setup = await draftOf(site);
     res
       .attachment(`${site.key}.setup.json`)
       .type('json')
       .send(JSON.stringify(setup, null, 2));
   });
+
+  async function draftOf(site: Site): Promise<Setup> {
+    const [items, records] = await Promise.all([
+      listItems(db, site.organisationId, site.id),
+      listServices(db, site.organisationId),
+    ]);
+    return fullDraft(site, items, records);
+  }
+
+  /** A purpose that rulings stand on cannot be taken away from under them. */
+  async function refusePurposesInUse(site: Site, setup: Setup): Promise<void> {
+    const there = new Set(setup.purposes.map(({ id }) => id));
+    const [used, rules] = await Promise.all([
+      purposesInUse(db, site.organisationId, site.id),
+      listHouseRules(db, site.organisationId, site.id),
+    ]);
+    const problems = site.setup.purposes.flatMap(({ id, name }, i) => {
+      if (there.has(id)) return [];
+      const ruled = used[id] ?? 0;
+      const houseRules = rules.filter((rule) => rule.siteId === site.id && rule.purpose === id).length;
+      if (ruled + houseRules === 0) return [];
+      const what = [ruled > 0 && `${ruled} ruled items`, houseRules > 0 && `${houseRules} house rules`];
+      const message = `${name} cannot go: ${what.filter(Boolean).join(' and ')} have it. Give them another purpose first.`;
+      return [{ path: `purposes[${i}]`, message }];
+    });
+    if (problems.length > 0) throw new Problem(409, 'Some fields are not right', undefined, problems);
+  }
 
   function checkedSetup(data: unknown): Setup {
     const parsed = parseWith(setupSchema, data);

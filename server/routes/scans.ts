@@ -125,7 +125,7 @@ export function scanRoutes(services: Services): Router {
       summary: { items: items.length, problems: problems.length, file, format },
     });
     await insertScanItems(db, organisationId, run.id, items);
-    await takeIn(db, site, items, services.catalogue);
+    await takeIn(db, site, items, services.knowledge);
     await announce(db, { organisationId, siteId: site.id, what: 'import' });
     res.status(201).json({ run, items: items.length, problems: problems.slice(0, 100), unread: problems.length });
   });

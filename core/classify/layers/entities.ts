@@ -1,5 +1,6 @@
 import thirdPartyWeb from 'third-party-web/nostats-subset.js';
-import { byHost } from '../hold/match';
+import { byHost } from '../../hold/match';
+import type { Classifier } from '../types';
 
 /** Purpose by category of `third-party-web`. `tag-manager`, `hosting`, `other` and the like say nothing of purpose. */
 const PURPOSE_OF_CATEGORY: Record<string, string> = {
@@ -41,3 +42,18 @@ function buildIndex(): Record<string, Entity> {
   }
   return hosts;
 }
+
+/** A classifier over the open data on hosts: says nothing where the category does not tell a purpose. */
+export const entityClassifier: Classifier = ({ host, party }) => {
+  if (party === 'first') return null;
+  const entity = entityOfHost(host);
+  if (!entity?.purpose) return null;
+  return {
+    purpose: entity.purpose,
+    service: entity.name,
+    ...(entity.homepage && { policyUrl: entity.homepage }),
+    by: 'catalogue',
+    reason: `open data on hosts: ${host} belongs to ${entity.name} (${entity.category})`,
+    confidence: 0.7,
+  };
+};

@@ -1,0 +1,210 @@
+import { describe, expect, it } from 'vitest';
+import type { Item, Sign } from '../../observe/types';
+import type { ValueForm, ValueSeen } from '../../observe/value';
+import { signBook } from '../sign-book';
+import { suggest } from '../suggest';
+import type { Ruling } from '../types';
+import { HEURISTICS } from './index';
+
+const SITE = 'site.localhost';
+const TRACKER = 'tracker.localhost';
+const DAY = 86_400;
+const value = (form: ValueForm, visits = 9, different = visits): ValueSeen => ({
+  form,
+  length: 12,
+  visits,
+  digests: Array.from({ length: different }, (_, i) => String(i)),
+});
+const OWN = value('identifier');
+const cookie = (over: Partial<Item> = {}): Partial<Item> => ({
+  kind: 'cookie',
+  setBy: 'http',
+  lifetimeSeconds: null,
+  ...over,
+});
+const third = (over: Partial<Item>): Partial<Item> => ({ ...cookie(), host: TRACKER, party: 'third', ...over });
+const request = (over: Partial<Item>): Partial<Item> => ({ kind: 'request', host: TRACKER, party: 'third', ...over });
+const travels = (name: string, from: string, ...to: string[]): Sign[] =>
+  to.map((host) => ({ what: 'id-travels', host, name, from, words: '', page: '', chain: [] }));
+const KNOWN: Ruling = { purpose: 'measurement', service: 'Odd counter', by: 'catalogue', reason: '', confidence: 0.9 };
+
+const evidence = (over: Partial<Item>, signs: Sign[] = []) => ({
+  item: { kind: 'cookie', name: 'x', host: SITE, party: 'first', ...over } as Item,
+  signs: signBook(signs),
+  known: (host: string) => (host === 'counter.localhost' ? KNOWN : null),
+});
+const hint = (id: string, over: Partial<Item>, signs?: Sign[]) =>
+  HEURISTICS.find(({ meta }) => meta.id === id)!.evaluate(evidence(over, signs));
+
+/** Each with what it must catch, and with a near miss that it must not. */
+const CASES: Record<
+  string,
+  { purpose: string; yes: [Partial<Item>, Sign[]?][]; no: [string, Partial<Item>, Sign[]?][] }
+> = {
+  'anti-forgery': {
+    purpose: 'necessary',
+    yes: [[cookie({ name: 'XSRF-TOKEN' })], [cookie({ name: 'shop_csrf' })]],
+    no: [
+      ['that is sent elsewhere', cookie({ name: 'csrf' }), travels('csrf', SITE, TRACKER)],
+      ['of a third party', third({ name: 'csrftoken' })],
+    ],
+  },
+  basket: {
+    purpose: 'necessary',
+    yes: [[cookie({ name: 'shop_basket' })], [{ kind: 'local-storage', name: 'cart' }]],
+    no: [['a word that only holds it', cookie({ name: 'cartoon' })]],
+  },
+  'consent-storage': {
+    purpose: 'necessary',
+    yes: [[cookie({ name: 'cookie-consent', value: value('flag') })]],
+    no: [['with an identifier in it', cookie({ name: 'cookie-consent', value: OWN })]],
+  },
+  'cross-site-identifier': {
+    purpose: 'advertising',
+    yes: [[third({ name: 'uid', value: OWN, lifetimeSeconds: 365 * DAY })]],
+    no: [
+      ['that ends soon', third({ name: 'uid', value: OWN, lifetimeSeconds: 30 * DAY })],
+      ['the same for all', third({ name: 'uid', value: value('identifier', 9, 1), lifetimeSeconds: 365 * DAY })],
+      ['of the first party', cookie({ name: 'uid', value: OWN, lifetimeSeconds: 365 * DAY })],
+    ],
+  },
+  'device-probe': {
+    purpose: 'advertising',
+    yes: [
+      [
+        request({ name: 'script' }),
+        [{ what: 'fingerprinting', host: TRACKER, name: '', words: 'reads', page: '', chain: [] }],
+      ],
+    ],
+    no: [
+      [
+        'of another host',
+        request({ name: 'script' }),
+        [{ what: 'fingerprinting', host: SITE, name: '', words: 'reads', page: '', chain: [] }],
+      ],
+    ],
+  },
+  'embedded-frame': {
+    purpose: 'embedded',
+    yes: [
+      [
+        request({
+          name: 'frame',
+          chain: [
+            { url: 'p', how: 'page' },
+            { url: 'f', how: 'frame in the markup, line 7' },
+          ],
+        }),
+      ],
+    ],
+    no: [
+      [
+        'put in by a script',
+        request({
+          name: 'frame',
+          chain: [
+            { url: 'p', how: 'page' },
+            { url: 'f', how: 'frame by script' },
+          ],
+        }),
+      ],
+    ],
+  },
+  'identifier-syncing': {
+    purpose: 'advertising',
+    yes: [[third({ name: 'uid', value: OWN }), travels('uid', TRACKER, 'a.localhost', 'b.localhost')]],
+    no: [
+      ['that stays', third({ name: 'uid', value: OWN })],
+      ['of the same name under another host', third({ name: 'uid', value: OWN }), travels('uid', SITE, 'a.localhost')],
+    ],
+  },
+  'known-writer': {
+    purpose: 'measurement',
+    yes: [[cookie({ setBy: 'script', url: 'http://counter.localhost/c.js' })]],
+    no: [
+      ['by an unknown script', cookie({ setBy: 'script', url: 'http://tracker.localhost/c.js' })],
+      ['by the server', cookie({ url: 'http://counter.localhost/c.js' })],
+    ],
+  },
+  'load-balancer': {
+    purpose: 'necessary',
+    yes: [[cookie({ name: 'SERVERID' })], [cookie({ name: 'shop_lb', lifetimeSeconds: DAY })]],
+    no: [
+      ['that stays for a month', cookie({ name: 'SERVERID', lifetimeSeconds: 30 * DAY })],
+      ['a word that only holds it', cookie({ name: 'album' })],
+    ],
+  },
+  'replay-stream': {
+    purpose: 'measurement',
+    yes: [
+      [request({ name: 'fetch', posts: { count: 9, size: 90_000 } })],
+      [request({ name: 'fetch', posts: { count: 1, size: 9000 }, carries: ['page-content'] })],
+    ],
+    no: [['a form that is sent once', request({ name: 'fetch', posts: { count: 1, size: 90_000 } })]],
+  },
+  'session-name': {
+    purpose: 'necessary',
+    yes: [[cookie({ name: 'shop_session', value: OWN, httpOnly: true })], [cookie({ name: 'PHPSESSID', value: OWN })]],
+    no: [
+      ['that stays for a year', cookie({ name: 'shop_session', value: OWN, lifetimeSeconds: 365 * DAY })],
+      ['that travels', cookie({ name: 'sid', value: OWN }), travels('sid', SITE, TRACKER)],
+      ['written by a script', cookie({ name: 'tracker.session', value: OWN, setBy: 'script' })],
+    ],
+  },
+  typeface: {
+    purpose: 'functional',
+    yes: [[request({ name: 'font' })]],
+    no: [['a style sheet, which may hold anything', request({ name: 'style' })]],
+  },
+  'visit-report': {
+    purpose: 'measurement',
+    yes: [[request({ name: 'fetch', carries: ['page-address', 'page-title', 'screen-size'] })]],
+    no: [['the address alone, as every embed tells it', request({ name: 'frame', carries: ['page-address'] })]],
+  },
+  'visitor-setting': {
+    purpose: 'functional',
+    yes: [
+      [cookie({ name: 'site_lang', value: value('language', 9, 1) })],
+      [{ kind: 'local-storage', name: 'theme', value: value('word', 9, 1) }],
+    ],
+    no: [
+      ['that differs for every visitor', cookie({ name: 'site_lang', value: value('word') })],
+      ['an identifier called so', cookie({ name: 'lang', value: OWN })],
+    ],
+  },
+};
+
+describe.each(HEURISTICS.map(({ meta }) => meta.id))('%s', (id) => {
+  const { purpose, yes, no } = CASES[id]!;
+  it('catches what it is for', () => {
+    for (const [over, signs] of yes) expect(hint(id, over, signs)?.purpose, over.name).toBe(purpose);
+  });
+  it.each(no)('says nothing of one %s', (_what, over, signs) => {
+    expect(hint(id, over, signs)).toBeNull();
+  });
+});
+
+describe('suggest', () => {
+  it('is surer where several agree, and less sure where one says otherwise', () => {
+    const uid = third({ name: 'uid', value: OWN, lifetimeSeconds: 400 * DAY });
+    const alone = suggest(evidence(uid))!;
+    const both = suggest(evidence(uid, travels('uid', TRACKER, 'a.localhost', 'b.localhost')))!;
+    expect([alone.confidence, both.confidence]).toEqual([0.55, 0.93]);
+    expect(both.reason).toMatch(/sent to a\.localhost, b\.localhost; a third-party cookie/);
+    const named = cookie({
+      name: 'site_lang',
+      value: value('language', 9, 1),
+      setBy: 'script',
+      url: 'http://counter.localhost/c.js',
+    });
+    const torn = suggest(evidence(named))!;
+    expect(torn.purpose).toBe('measurement');
+    expect(torn.confidence).toBeLessThan(0.2);
+    expect(torn.said.map((one) => one.heuristic)).toEqual(['known-writer', 'visitor-setting']);
+  });
+  it('leaves out those that are switched off, and is silent where none speaks', () => {
+    const uid = third({ name: 'uid', value: OWN, lifetimeSeconds: 400 * DAY });
+    expect(suggest(evidence(uid), new Set(['cross-site-identifier']))).toBeNull();
+    expect(suggest(evidence({}))).toBeNull();
+  });
+});

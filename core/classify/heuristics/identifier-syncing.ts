@@ -1,0 +1,25 @@
+import type { Heuristic } from './types';
+
+export const identifierSyncing: Heuristic = {
+  meta: {
+    id: 'identifier-syncing',
+    title: 'Identifier passed on to other hosts',
+    why: 'An identifier that is sent to hosts other than its own lets these join what each of them knows. Advertising exchanges do it with partners; one single receiver may be the measurement that the site itself uses.',
+  },
+  evaluate({ item, signs, known }) {
+    if (item.kind === 'request') return null;
+    const to = [...new Set(signs.travelsTo(item.name, item.host))];
+    if (to.length === 0) return null;
+    const because = `its identifier was sent to ${to.slice(0, 3).join(', ')}${to.length > 3 ? ` and ${to.length - 3} more` : ''}`;
+    // What the first party stores and one receiver gets is for whatever that receiver does.
+    if (item.party === 'first') {
+      const receiver = to.length === 1 ? known(to[0]!) : null;
+      if (receiver) {
+        const { purpose, service } = receiver;
+        return { purpose, service, confidence: 0.8, because: `${because}, known as ${service}` };
+      }
+      return to.length > 1 ? { purpose: 'advertising', confidence: 0.6, because } : null;
+    }
+    return { purpose: 'advertising', confidence: to.length > 1 ? 0.85 : 0.7, because };
+  },
+};

@@ -1,0 +1,35 @@
+import { antiForgery } from './anti-forgery';
+import { basket } from './basket';
+import { consentStorage } from './consent-storage';
+import { crossSiteIdentifier } from './cross-site-identifier';
+import { deviceProbe } from './device-probe';
+import { embeddedFrame } from './embedded-frame';
+import { identifierSyncing } from './identifier-syncing';
+import { knownWriter } from './known-writer';
+import { loadBalancer } from './load-balancer';
+import { replayStream } from './replay-stream';
+import { sessionName } from './session-name';
+import { typeface } from './typeface';
+import type { Heuristic } from './types';
+import { visitReport } from './visit-report';
+import { visitorSetting } from './visitor-setting';
+
+export type { Heuristic, Hint } from './types';
+
+/** Every heuristic there is; to add one is to add a file and a line here. */
+export const HEURISTICS: readonly Heuristic[] = [
+  antiForgery,
+  basket,
+  consentStorage,
+  crossSiteIdentifier,
+  deviceProbe,
+  embeddedFrame,
+  identifierSyncing,
+  knownWriter,
+  loadBalancer,
+  replayStream,
+  sessionName,
+  typeface,
+  visitReport,
+  visitorSetting,
+];

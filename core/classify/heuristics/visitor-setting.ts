@@ -1,0 +1,33 @@
+import { valueOverVisits } from '../../observe/value';
+import type { Heuristic } from './types';
+
+const LANGUAGE_NAME = /(^|[._-])(lang(uage)?|locale|culture|i18n|hl)([._-]|$)/i;
+const SETTING_NAME =
+  /(^|[._-])(theme|dark|contrast|font-?size|currency|country|region|view|sort|tab|volume|muted|collapsed|dismissed|closed|seen)([._-]|$)/i;
+const PLAIN = ['flag', 'number', 'language', 'word', 'empty'];
+
+export const visitorSetting: Heuristic = {
+  meta: {
+    id: 'visitor-setting',
+    title: 'Setting such as language or theme',
+    why: 'A short plain value that is the same for every new visitor tells nobody apart; with such a name it remembers how the visitor likes the site (Article 29 Working Party, Opinion 04/2012, 3.6).',
+  },
+  evaluate({ item }) {
+    if (item.kind === 'request' || item.party !== 'first' || !item.value) return null;
+    if (!PLAIN.includes(item.value.form) || valueOverVisits(item.value) === 'differs') return null;
+    if (LANGUAGE_NAME.test(item.name)) {
+      const sure = item.value.form === 'language';
+      return {
+        purpose: 'functional',
+        confidence: sure ? 0.85 : 0.65,
+        because: sure ? 'its name and its value are those of a language' : 'its name is that of a language setting',
+      };
+    }
+    if (!SETTING_NAME.test(item.name)) return null;
+    return {
+      purpose: 'functional',
+      confidence: 0.65,
+      because: 'a short plain value under the name of a setting, the same for every new visitor',
+    };
+  },
+};

@@ -1,0 +1,49 @@
+import { bringers, hostOf } from './layers/bringers';
+import type { Classifiable } from './types';
+
+/** Ways in which items are alike, the closest first. */
+export const LIKENESSES = {
+  host: 'of the same host',
+  script: 'written by the same script',
+  name: 'named alike',
+  tag: 'brought in by the same tag',
+} as const;
+export type Likeness = keyof typeof LIKENESSES;
+
+/** The value by which an item is alike others in some way; `null`: in this way it is like nothing. */
+export function likenessKeys(item: Classifiable): Record<Likeness, string | null> {
+  const stored = item.kind !== 'request';
+  const nearest = bringers(item).at(-1);
+  return {
+    host: item.party === 'third' ? item.host : null,
+    script: stored && item.setBy === 'script' && item.url ? hostOf(item.url) + item.url.split(/[?#]/)[0] : null,
+    name: stored ? `${item.kind} ${nameShape(item.name)}` : null,
+    tag: nearest && nearest !== item.host ? nearest : null,
+  };
+}
+
+/** Items of `among` that are like `item`, in each way in which there are any. */
+export function similarTo<T extends Classifiable>(item: Classifiable, among: readonly T[]): [Likeness, T[]][] {
+  const own = likenessKeys(item);
+  const found = new Map<Likeness, T[]>();
+  const itself = `${item.kind}\n${item.host}\n${item.name}`;
+  for (const other of among) {
+    if (`${other.kind}\n${other.host}\n${other.name}` === itself) continue;
+    const theirs = likenessKeys(other);
+    for (const way of Object.keys(LIKENESSES) as Likeness[]) {
+      if (own[way] === null || own[way] !== theirs[way]) continue;
+      const list = found.get(way);
+      if (list) list.push(other);
+      else found.set(way, [other]);
+    }
+  }
+  return (Object.keys(LIKENESSES) as Likeness[]).flatMap((way): [Likeness, T[]][] => {
+    const list = found.get(way);
+    return list ? [[way, list]] : [];
+  });
+}
+
+/** A name with what changes from one to the next left out: `tab-3f9a12cd` and `tab-77b0e1aa` are both `tab-#`. */
+export function nameShape(name: string): string {
+  return name.replace(/[0-9a-f]{8,}(-[0-9a-f]{4,})*|\d+/gi, '#');
+}

@@ -1,0 +1,53 @@
+import type { LayerAnswer } from './classifier';
+import { LAYER_WORDS } from './settings';
+import type { Author, Ruling } from './types';
+
+const percent = (confidence: number) => `${Math.round(confidence * 100)} %`;
+
+/** Who decided, as the subject of a sentence. */
+export function authorWords(by: Author, person?: string | null): string {
+  if (by === 'person') return person ?? 'a person';
+  const words = {
+    organisation: 'a ruling on another site',
+    'house-rule': 'a house rule',
+    catalogue: 'the catalogue',
+    heuristic: 'what it does',
+    setup: 'the setup',
+  };
+  return words[by];
+}
+
+/** What one layer said, as a sentence. */
+export function answerWords(answer: LayerAnswer, purposeName: (id: string) => string): string {
+  const { layer, state, ruling, suggestion, unknownPurpose } = answer;
+  const title = layer === 'gate' ? 'The gate itself' : LAYER_WORDS[layer].title;
+  if (state === 'off') return `${title}: switched off.`;
+  if (state === 'silent') return `${title}: nothing known.`;
+  if (state === 'suggests') {
+    const { purpose, confidence, reason } = suggestion!;
+    return `${title}: perhaps ${purposeName(purpose)} (${percent(confidence)}, below the bar): ${reason}.`;
+  }
+  const { purpose, service, reason, confidence } = ruling!;
+  const what = `${purposeName(purpose)}, ${service} (${reason}${confidence < 1 ? `; ${percent(confidence)} sure` : ''})`;
+  if (unknownPurpose) return `${title}: ${what}. This site has no such purpose, so it does not count.`;
+  return `${title}: ${what}.${state === 'rules' ? ' This decides.' : ' Asked too late to decide.'}`;
+}
+
+/** "Why is this advertising?" in plain words, from a person's ruling, if any, down to the last layer. */
+export function traceWords(
+  person: (Ruling & { person?: string | null }) | null,
+  answers: readonly LayerAnswer[],
+  purposeName: (id: string) => string,
+): string[] {
+  const lines: string[] = [];
+  if (person) {
+    lines.push(
+      `${person.person ?? 'A person'} ruled ${purposeName(person.purpose)}, ${person.service}: ${person.reason}. A person’s ruling stands before everything else.`,
+    );
+  }
+  for (const answer of answers) {
+    const words = answerWords(answer, purposeName);
+    lines.push(person ? words.replace(' This decides.', ' It would decide without the person.') : words);
+  }
+  return lines;
+}

@@ -1,0 +1,303 @@
+import {
+  automaticChanges,
+  classifySettingsSchema,
+  HEURISTICS,
+  type HouseRule,
+  houseRuleClassifier,
+  houseRuleSchema,
+  LAYER_WORDS,
+  LAYERS,
+  type Ruling,
+  ruleWords,
+  shippedCatalogue,
+} from '@douane/core/classify';
+import {
+  catalogueAsCsv,
+  catalogueFile,
+  decodeText,
+  entryKey,
+  mergeCatalogue,
+  readCatalogue,
+} from '@douane/core/exchange';
+import express, { type Request, Router } from 'express';
+import { z } from 'zod';
+import { deskFor, type Instead, reclassifyAll } from '../classifying';
+import { inTransaction } from '../db/db';
+import { type KeptItem, listItems } from '../db/items.sql';
+import {
+  classifySettings,
+  deleteHouseRule,
+  insertHouseRule,
+  listHouseRules,
+  listOwnCatalogue,
+  replaceOwnCatalogue,
+  saveClassifySettings,
+  updateHouseRule,
+} from '../db/knowledge.sql';
+import { listSites, type Site, siteById } from '../db/sites.sql';
+import { announce } from '../live';
+import { notFound, Problem } from '../problems';
+import type { Services } from '../services';
+import { bodyOf } from './body';
+import { personOf } from './session';
+
+const MOST_SHOWN = 200;
+/** A HAR of requests may be larger; a list of rulings or entries is not. */
+export const readTableFile = express.raw({ type: () => true, limit: '120mb' });
+
+const keptRuleSchema = z.strictObject({
+  siteId: z.uuid().nullable(),
+  enabled: z.boolean().default(true),
+  rule: houseRuleSchema,
+});
+
+/** What rules without a person: layers, bar, heuristics, house rules, own catalogue. */
+export function knowledgeRoutes(services: Services): Router {
+  const { db, knowledge } = services;
+  const router = Router();
+
+  router.get('/knowledge', async (req, res) => {
+    const { organisationId } = personOf(req);
+    const [settings, rules, own] = await Promise.all([
+      classifySettings(db, organisationId),
+      listHouseRules(db, organisationId),
+      listOwnCatalogue(db, organisationId),
+    ]);
+    const shipped = shippedCatalogue();
+    const counts: Record<string, number> = {
+      'house-rules': rules.filter((rule) => rule.enabled).length,
+      'own-catalogue': own.length + knowledge.operator.length,
+      catalogue: shipped.entries.length,
+      heuristics: HEURISTICS.length,
+    };
+    res.json({
+      settings,
+      layers: LAYERS.map((id) => ({ id, ...LAYER_WORDS[id], count: counts[id] ?? null })),
+      heuristics: HEURISTICS.map(({ meta }) => meta),
+      catalogue: {
+        source: shipped.source,
+        readOn: shipped.readOn,
+        own: own.length,
+        operator: knowledge.operator.length,
+      },
+    });
+  });
+
+  /** What other settings would change, before they are saved. */
+  router.post('/knowledge/try', async (req, res) => {
+    const settings = bodyOf(classifySettingsSchema, req);
+    res.json(await wouldChange(req, () => ({ settings })));
+  });
+
+  router.put('/knowledge', async (req, res) => {
+    const { organisationId } = personOf(req);
+    await saveClassifySettings(db, organisationId, bodyOf(classifySettingsSchema, req));
+    await reclassifyAll(db, knowledge, organisationId);
+    await announceAll(organisationId);
+    res.json({ settings: await classifySettings(db, organisationId) });
+  });
+
+  router.get('/house-rules', async (req, res) => {
+    const { organisationId } = personOf(req);
+    const [rules, sites] = await Promise.all([listHouseRules(db, organisationId), listSites(db, organisationId)]);
+    const names = new Map(sites.map((site) => [site.id, site.setup.site.name]));
+    res.json({
+      rules: rules.map((rule) => ({
+        ...rule,
+        words: ruleWords(rule),
+        site: rule.siteId && (names.get(rule.siteId) ?? ''),
+      })),
+    });
+  });
+
+  /** What a new or changed rule would change in the inventory; `id` names the one that it takes the place of. */
+  router.post('/house-rules/try', async (req, res) => {
+    const { organisationId } = personOf(req);
+    const { siteId, enabled, rule } = bodyOf(keptRuleSchema, req);
+    const id = z.uuid().optional().parse(req.query.id);
+    await allowRule(organisationId, siteId, rule.purpose);
+    const kept = await listHouseRules(db, organisationId);
+    const tried: HouseRule = { ...rule, id: id ?? 'tried', siteId, enabled };
+    const rules = id ? kept.map((one) => (one.id === id ? tried : one)) : [...kept, tried];
+    const hits = await hitsOf(organisationId, tried);
+    res.json({ ...(await wouldChange(req, () => ({ houseRules: rules }))), words: ruleWords(rule), ...hits });
+  });
+
+  router.post('/house-rules', async (req, res) => {
+    const { organisationId, id: personId } = personOf(req);
+    const { siteId, rule } = bodyOf(keptRuleSchema, req);
+    await allowRule(organisationId, siteId, rule.purpose);
+    const id = await insertHouseRule(db, organisationId, siteId, rule, personId);
+    await applied(organisationId, siteId);
+    res.status(201).json({ id });
+  });
+
+  router.put('/house-rules/:ruleId', async (req, res) => {
+    const { organisationId } = personOf(req);
+    const { siteId, enabled, rule } = bodyOf(keptRuleSchema, req);
+    await allowRule(organisationId, siteId, rule.purpose);
+    const found = await updateHouseRule(db, organisationId, req.params.ruleId, { siteId, body: rule, enabled });
+    if (!found) throw notFound('house rule');
+    await applied(organisationId, null);
+    res.json({ id: req.params.ruleId });
+  });
+
+  router.delete('/house-rules/:ruleId', async (req, res) => {
+    const { organisationId } = personOf(req);
+    if (!(await deleteHouseRule(db, organisationId, req.params.ruleId))) throw notFound('house rule');
+    await applied(organisationId, null);
+    res.status(204).end();
+  });
+
+  router.get('/catalogue/export', async (req, res) => {
+    const { organisationId } = personOf(req);
+    const { as, which } = z
+      .object({ as: z.enum(['csv', 'json']).catch('json'), which: z.enum(['own', 'open']).catch('own') })
+      .parse(req.query);
+    const shipped = shippedCatalogue();
+    const entries = which === 'own' ? await listOwnCatalogue(db, organisationId) : shipped.entries;
+    const today = new Date().toISOString().slice(0, 10);
+    const source = which === 'own' ? `Own catalogue of ${personOf(req).organisation}` : shipped.source;
+    res.attachment(`${which}-catalogue-${today}.${as}`).type(as === 'csv' ? 'text/csv' : 'application/json');
+    res.send(
+      as === 'csv'
+        ? catalogueAsCsv(entries)
+        : JSON.stringify(catalogueFile(entries, source, which === 'own' ? today : shipped.readOn), null, 2),
+    );
+  });
+
+  /** `dry`: says what it would change. `replace`: what the file does not hold goes. */
+  router.post('/catalogue/import', readTableFile, async (req, res) => {
+    const { organisationId } = personOf(req);
+    const flag = z
+      .enum(['0', '1'])
+      .catch('0')
+      .transform((text) => text === '1');
+    const { dry, replace } = z.object({ dry: flag, replace: flag }).parse(req.query);
+    const { text, encoding } = fileOf(req);
+    const purposes = await purposesOf(organisationId);
+    const { entries, problems } = readCatalogue(text, purposes);
+    if (problems.length > 0) {
+      throw new Problem(
+        422,
+        'The file was not taken in',
+        `${problems.length} of its cells are not right.`,
+        problems.slice(0, 100),
+      );
+    }
+    const change = mergeCatalogue(await listOwnCatalogue(db, organisationId), entries, replace);
+    const effect = await wouldChange(req, () => ({ ownCatalogue: change.result }));
+    if (!dry) {
+      await inTransaction(db, (tx) =>
+        replaceOwnCatalogue(
+          tx,
+          organisationId,
+          change.result.map((entry) => ({ key: entryKey(entry), entry })),
+        ),
+      );
+      await applied(organisationId, null);
+    }
+    const { added, changed, removed, same } = change;
+    res.status(dry ? 200 : 201).json({
+      encoding,
+      entries: entries.length,
+      added: added.length,
+      changed: changed.length,
+      removed: removed.length,
+      same,
+      shown: [
+        ...added.map((entry) => ({ what: 'added', entry })),
+        ...changed.map(({ before, after }) => ({ what: 'changed', entry: after, before })),
+        ...removed.map((entry) => ({ what: 'removed', entry })),
+      ].slice(0, MOST_SHOWN),
+      effect,
+    });
+  });
+
+  /** A rule's purpose has to be one of the site's, or of some site where it is for all. */
+  async function allowRule(organisationId: string, siteId: string | null, purpose: string): Promise<void> {
+    const site = siteId ? await siteById(db, organisationId, siteId) : null;
+    if (siteId && !site) throw notFound('site');
+    const there = site ? site.setup.purposes.map(({ id }) => id) : await purposesOf(organisationId);
+    if (there.includes(purpose)) return;
+    throw new Problem(422, 'Some fields are not right', undefined, [
+      { path: 'rule.purpose', message: `one of ${there.join(', ')}` },
+    ]);
+  }
+
+  async function purposesOf(organisationId: string): Promise<string[]> {
+    const sites = await listSites(db, organisationId);
+    return [...new Set(sites.flatMap((site) => site.setup.purposes.map(({ id }) => id)))];
+  }
+
+  async function applied(organisationId: string, siteId: string | null): Promise<void> {
+    await reclassifyAll(db, knowledge, organisationId, (site) => siteId === null || site.id === siteId);
+    await announceAll(organisationId);
+  }
+
+  async function announceAll(organisationId: string): Promise<void> {
+    for (const site of await listSites(db, organisationId)) {
+      await announce(db, { organisationId, siteId: site.id, what: 'knowledge' });
+    }
+  }
+
+  /** Which items rules, layers or entries as they are tried would rule otherwise, on every site. */
+  async function wouldChange(req: Request, instead: (site: Site) => Instead) {
+    const { organisationId } = personOf(req);
+    const changes: object[] = [];
+    let total = 0;
+    let opened = 0;
+    let closed = 0;
+    for (const site of await listSites(db, organisationId)) {
+      const { desk } = await deskFor(db, knowledge, site, instead(site));
+      const items = (await listItems(db, organisationId, site.id)).filter(standsByItself);
+      for (const { item, before, after } of automaticChanges(items, desk.rule)) {
+        if (before?.purpose === after?.purpose && before?.service === after?.service) continue;
+        total += 1;
+        if (!before) closed += 1;
+        if (!after) opened += 1;
+        if (changes.length < MOST_SHOWN)
+          changes.push({ ...head(item, site), before: brief(before), after: brief(after) });
+      }
+    }
+    return { total, opened, closed, changes };
+  }
+
+  /** How many items a rule fits, and how many of them a person ruled, so that it changes nothing there. */
+  async function hitsOf(organisationId: string, rule: HouseRule): Promise<{ fits: number; byPersons: number }> {
+    const alone = houseRuleClassifier([{ ...rule, enabled: true }]);
+    let fits = 0;
+    let byPersons = 0;
+    for (const site of await listSites(db, organisationId)) {
+      if (rule.siteId && rule.siteId !== site.id) continue;
+      for (const item of await listItems(db, organisationId, site.id)) {
+        if (!alone(item)) continue;
+        fits += 1;
+        if (!standsByItself(item)) byPersons += 1;
+      }
+    }
+    return { fits, byPersons };
+  }
+  return router;
+}
+
+/** Not ruled by a person, whom nothing overrules. */
+const standsByItself = (item: KeptItem) => item.ruling?.by !== 'person' && !item.aside;
+
+const brief = (ruling: Ruling | null) => ruling && { purpose: ruling.purpose, service: ruling.service, by: ruling.by };
+const head = ({ id, kind, name, host }: KeptItem, site: Site) => ({
+  itemId: id,
+  siteId: site.id,
+  site: site.setup.site.name,
+  kind,
+  name,
+  host,
+});
+
+/** The text of a file that was sent, by whatever encoding it was saved. */
+export function fileOf(req: Request): ReturnType<typeof decodeText> {
+  if (!Buffer.isBuffer(req.body) || req.body.length === 0) throw new Problem(422, 'The file is empty');
+  const decoded = decodeText(req.body);
+  if (!decoded.text.trim()) throw new Problem(422, 'The file is empty');
+  return decoded;
+}

@@ -1,0 +1,135 @@
+import { randomUUID } from 'node:crypto';
+import { fileRulings, readRulings, rulingsAsCsv } from '@douane/core/exchange';
+import { itemKey } from '@douane/core/observe';
+import { Router } from 'express';
+import { z } from 'zod';
+import { reclassifyAll } from '../classifying';
+import { inTransaction } from '../db/db';
+import { type KeptItem, listItems } from '../db/items.sql';
+import { insertRulings, type NewRuling } from '../db/rulings.sql';
+import { announce } from '../live';
+import { Problem } from '../problems';
+import type { Services } from '../services';
+import { fileOf, readTableFile } from './knowledge';
+import { personOf } from './session';
+import { siteOf } from './site-of';
+
+const MOST_SHOWN = 200;
+
+/** Rulings of a site as a file, out and in. */
+export function rulingsFileRoutes(services: Services): Router {
+  const { db, knowledge } = services;
+  const router = Router();
+
+  router.get('/sites/:siteId/rulings/export', async (req, res) => {
+    const site = await siteOf(services, req);
+    const { as } = z.object({ as: z.enum(['csv', 'json']).catch('csv') }).parse(req.query);
+    const rulings = fileRulings(await listItems(db, site.organisationId, site.id));
+    const today = new Date().toISOString().slice(0, 10);
+    res.attachment(`${site.key}-rulings-${today}.${as}`);
+    if (as === 'csv') res.type('text/csv').send(rulingsAsCsv(rulings));
+    else {
+      const { address } = site.setup.site;
+      const plain = rulings.map(({ by: _, ...ruling }) => ruling);
+      res
+        .type('application/json')
+        .send(JSON.stringify({ format: 'douane.rulings/1', site: address, rulings: plain }, null, 2));
+    }
+  });
+
+  /** `dry=1`: says what it would change and writes nothing. A file with one wrong cell is not taken in at all. */
+  router.post('/sites/:siteId/rulings/import', readTableFile, async (req, res) => {
+    const site = await siteOf(services, req);
+    const { id: personId, name: person } = personOf(req);
+    const dry = req.query.dry === '1';
+    const file = String(req.query.name ?? 'a file').slice(0, 200);
+    const { text, encoding } = fileOf(req);
+    const { rulings, problems } = readRulings(text, site.setup.purposes);
+    if (problems.length > 0) {
+      const detail = `${problems.length} of its cells are not right; nothing was changed.`;
+      throw new Problem(422, 'The file was not taken in', detail, problems.slice(0, 100));
+    }
+    const byKey = new Map((await listItems(db, site.organisationId, site.id)).map((item) => [itemKey(item), item]));
+    const changes: { item: KeptItem; ruling: NewRuling; after: string | null }[] = [];
+    const unknown: object[] = [];
+    let same = 0;
+    for (const { where, by: _, kind, name, host, ...asked } of rulings) {
+      const item = byKey.get(itemKey({ kind, name, host }));
+      if (!item) {
+        unknown.push({ where, kind, name, host });
+        continue;
+      }
+      const { state, purpose, reason = `taken in from ${file} by ${person}`, ...rest } = asked;
+      if (saysTheSame(item, asked)) same += 1;
+      else if (state === 'ruled') {
+        const service = rest.service || item.ruling?.service || (item.party === 'first' ? 'This site' : item.host);
+        const ruling = {
+          ...rest,
+          purpose: purpose!,
+          service,
+          itemId: item.id,
+          by: 'person',
+          reason,
+          confidence: 1,
+        } as const;
+        changes.push({ item, after: purpose!, ruling });
+      } else changes.push({ item, after: null, ruling: { itemId: item.id, state, reason } });
+    }
+    const act = randomUUID();
+    if (!dry && changes.length > 0) {
+      await inTransaction(db, (tx) =>
+        insertRulings(
+          tx,
+          site.organisationId,
+          changes.map(({ ruling }) => ruling),
+          act,
+          personId,
+        ),
+      );
+      await reclassifyAll(db, knowledge, site.organisationId);
+      await announce(db, { organisationId: site.organisationId, siteId: site.id, what: 'items' });
+    }
+    res.status(dry ? 200 : 201).json({
+      encoding,
+      rows: rulings.length,
+      total: changes.length,
+      same,
+      overPersons: changes.filter(({ item }) => item.ruling?.by === 'person').length,
+      unknown: { total: unknown.length, shown: unknown.slice(0, MOST_SHOWN) },
+      changes: changes.slice(0, MOST_SHOWN).map(({ item, ruling, after }) => ({
+        itemId: item.id,
+        kind: item.kind,
+        name: item.name,
+        host: item.host,
+        before: item.ruling && { purpose: item.ruling.purpose, service: item.ruling.service, by: item.ruling.by },
+        after: after && { purpose: after, service: 'service' in ruling ? ruling.service : '' },
+        state: 'state' in ruling ? ruling.state : 'ruled',
+      })),
+      ...(!dry && changes.length > 0 && { act }),
+    });
+  });
+  return router;
+}
+
+/** Whether the file says what stands already, so that a person's ruling is not written for nothing. */
+function saysTheSame(
+  { ruling, aside }: KeptItem,
+  asked: {
+    state: string;
+    purpose?: string;
+    service?: string;
+    description?: string;
+    lifetimeSeconds?: number | null;
+    legalBasis?: string;
+  },
+): boolean {
+  if (asked.state !== 'ruled') return aside?.state === asked.state;
+  return (
+    !!ruling &&
+    ruling.purpose === asked.purpose &&
+    (!asked.service || ruling.service === asked.service) &&
+    (asked.description ?? '') === (ruling.description ?? '') &&
+    asked.lifetimeSeconds === ruling.lifetimeSeconds &&
+    asked.legalBasis === ruling.legalBasis
+  );
+}
