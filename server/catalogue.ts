@@ -32,5 +32,5 @@ export async function loadKnowledge(file: string | null): Promise<Knowledge> {
     operator = parsed.value.entries;
   }
   const catalogue = catalogueClassifier(shippedCatalogue().entries);
-  return { operator, catalogue, all: firstOf(catalogueClassifier(operator), catalogue, entityClassifier) };
+  return { operator, catalogue, all: firstOf(catalogueClassifier(operator), catalogue, entityClassifier()) };
 }

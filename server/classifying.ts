@@ -56,7 +56,7 @@ export async function deskFor(
     'house-rules': houseRuleClassifier(houseRules.filter(({ siteId }) => siteId === null || siteId === id)),
     'own-catalogue': catalogueClassifier([...own, ...knowledge.operator], 'own catalogue'),
     catalogue: knowledge.catalogue,
-    entities: entityClassifier,
+    entities: entityClassifier(),
     signs,
     settings,
     purposes: site.setup.purposes.map((purpose) => purpose.id),

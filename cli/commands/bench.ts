@@ -6,12 +6,13 @@ import { startStandInWeb } from '@douane/demo';
 import { gateFiles } from '@douane/gate';
 import { loadGateCode, sha256 } from '@douane/server';
 import type { Command } from 'commander';
+import { benchClassify } from '../bench/classify';
 import { benchInventory } from '../bench/inventory';
 import { say } from '../bench/say';
 import { benchMemory, benchQuietSite, benchShop } from '../bench/scan';
 import { Refused } from '../say';
 
-const PARTS = ['gate', 'items', 'quiet', 'shop', 'memory'];
+const PARTS = ['gate', 'classify', 'items', 'quiet', 'shop', 'memory'];
 
 export function benchCommand(program: Command, root: string): void {
   program
@@ -23,6 +24,7 @@ export function benchCommand(program: Command, root: string): void {
       if (unknown) throw new Refused(`there is no part "${unknown}"; there are ${PARTS.join(', ')}`);
       const wanted = (part: string) => parts.length === 0 || parts.includes(part);
       if (wanted('gate')) await benchGate(root);
+      if (wanted('classify')) benchClassify();
       if (wanted('items')) await benchInventory(root);
       const web = await startStandInWeb({ port: 0, root });
       try {

@@ -76,10 +76,10 @@ export function deskOf(layers: Layers): Desk {
     return found;
   };
 
-  const suggestion = (item: Classifiable) => {
+  const suggestion = (item: Classifiable, atLeast?: number) => {
     if (off.has('heuristics')) return null;
     const evidence: Evidence = { item, signs, known };
-    return suggest(evidence, heuristicsOff);
+    return suggest(evidence, heuristicsOff, atLeast);
   };
   const fromHeuristics = (item: Classifiable, found: Suggestion | null) =>
     found && found.confidence >= settings.bar ? rulingFromSuggestion(found, serviceNameFor(item)) : null;
@@ -92,7 +92,7 @@ export function deskOf(layers: Layers): Desk {
         const ruling = rule(item);
         if (ruling && counts(ruling)) return ruling;
       }
-      const ruling = fromHeuristics(item, suggestion(item));
+      const ruling = fromHeuristics(item, suggestion(item, settings.bar));
       return counts(ruling) ? ruling : null;
     },
     answers(item) {

@@ -11,5 +11,5 @@ export function shippedCatalogue(): Catalogue {
 
 /** All that is known where nobody added anything: the open catalogue, then the open data on hosts. */
 export function shippedClassifier(): Classifier {
-  return firstOf(catalogueClassifier(shippedCatalogue().entries), entityClassifier);
+  return firstOf(catalogueClassifier(shippedCatalogue().entries), entityClassifier());
 }

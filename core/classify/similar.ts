@@ -13,7 +13,8 @@ export type Likeness = keyof typeof LIKENESSES;
 /** The value by which an item is alike others in some way; `null`: in this way it is like nothing. */
 export function likenessKeys(item: Classifiable): Record<Likeness, string | null> {
   const stored = item.kind !== 'request';
-  const nearest = bringers(item).at(-1);
+  const tag = bringers(item).at(-1);
+  const nearest = tag && hostOf(tag);
   return {
     host: item.party === 'third' ? item.host : null,
     script: stored && item.setBy === 'script' && item.url ? hostOf(item.url) + item.url.split(/[?#]/)[0] : null,

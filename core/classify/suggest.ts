@@ -1,4 +1,4 @@
-import { HEURISTICS, type Hint } from './heuristics/index';
+import { HEURISTICS, type Heuristic, type Hint } from './heuristics/index';
 import type { Evidence, Ruling } from './types';
 
 /** What one heuristic said. */
@@ -18,35 +18,43 @@ export interface Suggestion {
 /**
  * Weighs what the heuristics say. Those that agree support each other (the chance that all are wrong is the product of
  * each being wrong); one that says another purpose takes away in proportion to its own confidence. `null`: none says
- * anything.
+ * anything, or all that is said comes to less than `atLeast`.
  */
-export function suggest(evidence: Evidence, off: ReadonlySet<string> = NONE): Suggestion | null {
-  let said: Said[] | null = null;
-  for (const { meta, evaluate } of HEURISTICS) {
-    if (off.has(meta.id)) continue;
-    const hint = evaluate(evidence);
-    if (!hint) continue;
-    said ??= [];
-    said.push({ ...hint, heuristic: meta.id });
+export function suggest(evidence: Evidence, off: ReadonlySet<string> = NONE, atLeast: number = 0): Suggestion | null {
+  const asked = evidence.item.kind === 'request' ? FOR_REQUESTS : FOR_STORED;
+  const hints: [Heuristic, Hint][] = [];
+  for (const heuristic of asked) {
+    if (off.size > 0 && off.has(heuristic.meta.id)) continue;
+    const hint = heuristic.evaluate(evidence);
+    if (hint) hints.push([heuristic, hint]);
   }
-  if (!said) return null;
-  const wrong = new Map<string, number>();
-  for (const { purpose, confidence } of said) wrong.set(purpose, (wrong.get(purpose) ?? 1) * (1 - confidence));
-  const [best, ...others] = [...wrong].sort((a, b) => a[1] - b[1]);
+  if (hints.length === 0) return null;
+  // Of several thousand items most are asked about only to learn that nothing reaches the bar.
+  if (1 - chanceThatAllAreWrong(hints) < atLeast - 0.005) return null;
+  return weigh(hints, atLeast);
+}
+
+const chanceThatAllAreWrong = (hints: readonly [Heuristic, Hint][]) =>
+  hints.reduce((chance, [, hint]) => chance * (1 - hint.confidence), 1);
+
+function weigh(hints: readonly [Heuristic, Hint][], atLeast: number): Suggestion | null {
+  const purposes = [...new Set(hints.map(([, hint]) => hint.purpose))];
+  const wrong = (purpose: string) => chanceThatAllAreWrong(hints.filter(([, hint]) => hint.purpose === purpose));
+  const [best, ...others] = purposes.map((purpose) => [purpose, wrong(purpose)] as const).sort((a, b) => a[1] - b[1]);
   const [purpose, chanceWrong] = best!;
-  const confidence = others.reduce((sum, [, otherWrong]) => sum * otherWrong, 1 - chanceWrong);
-  const own = said.filter((one) => one.purpose === purpose).sort((a, b) => b.confidence - a.confidence);
+  const exact = others.reduce((sum, [, otherWrong]) => sum * otherWrong, 1 - chanceWrong);
+  const confidence = Math.round(exact * 100) / 100;
+  if (confidence < atLeast) return null;
+  const said = hints.map(([{ meta }, hint]): Said => ({ ...hint, heuristic: meta.id }));
+  said.sort((a, b) => b.confidence - a.confidence);
+  const own = said.filter((one) => one.purpose === purpose);
   const service = own.find((one) => one.service)?.service;
-  return {
-    purpose,
-    ...(service && { service }),
-    confidence: Math.round(confidence * 100) / 100,
-    reason: own.map((one) => one.because).join('; '),
-    said: said.sort((a, b) => b.confidence - a.confidence),
-  };
+  return { purpose, ...(service && { service }), confidence, reason: own.map((one) => one.because).join('; '), said };
 }
 
 const NONE: ReadonlySet<string> = new Set();
+const FOR_REQUESTS = HEURISTICS.filter(({ meta }) => meta.looksAt === 'requests');
+const FOR_STORED = HEURISTICS.filter(({ meta }) => meta.looksAt === 'stored');
 
 /** A suggestion that reaches the bar, as a ruling. */
 export function rulingFromSuggestion(suggestion: Suggestion, service: string): Ruling {

@@ -5,6 +5,7 @@ const TOKEN_NAME = /(^|[._-])(x?csrf|xsrf|anti-?forgery|authenticity)|requestver
 export const antiForgery: Heuristic = {
   meta: {
     id: 'anti-forgery',
+    looksAt: 'stored',
     title: 'Token against forged requests',
     why: 'Protects a form or a session from requests that another site makes in the visitor’s name: a security measure for what the visitor asked for (Article 29 Working Party, Opinion 04/2012, 3.3).',
   },

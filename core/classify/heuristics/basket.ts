@@ -5,6 +5,7 @@ const BASKET_NAME = /(^|[._-])(cart|basket|bag|order|checkout|wishlist)([._-]|$)
 export const basket: Heuristic = {
   meta: {
     id: 'basket',
+    looksAt: 'stored',
     title: 'Basket',
     why: 'Holds what the visitor has chosen to buy, which the visitor asked for by choosing it (Article 29 Working Party, Opinion 04/2012, 3.1).',
   },

@@ -5,6 +5,7 @@ const CONSENT_NAME = /(^|[._-])(cookie|privacy)?[._-]?(consent|optout|opt-out|ch
 export const consentStorage: Heuristic = {
   meta: {
     id: 'consent-storage',
+    looksAt: 'stored',
     title: 'Remembers a choice about privacy',
     why: 'Without it a visitor who said no would be asked on every page; remembering the answer is needed to obey it. A value that differs for every visitor does more than that and is left alone.',
   },

@@ -7,6 +7,7 @@ const LONG_SECONDS = 90 * 86_400;
 export const crossSiteIdentifier: Heuristic = {
   meta: {
     id: 'cross-site-identifier',
+    looksAt: 'stored',
     title: 'Identifier of a third party that lasts',
     why: 'A long-lived value of another host that differs for every visitor recognises the browser on all sites that contact that host. Most often that is for advertising; counting and embedded players do it too, so it only suggests.',
   },

@@ -3,6 +3,7 @@ import type { Heuristic } from './types';
 export const identifierSyncing: Heuristic = {
   meta: {
     id: 'identifier-syncing',
+    looksAt: 'stored',
     title: 'Identifier passed on to other hosts',
     why: 'An identifier that is sent to hosts other than its own lets these join what each of them knows. Advertising exchanges do it with partners; one single receiver may be the measurement that the site itself uses.',
   },

@@ -4,6 +4,7 @@ import type { Heuristic } from './types';
 export const knownWriter: Heuristic = {
   meta: {
     id: 'known-writer',
+    looksAt: 'stored',
     title: 'Written by a script of a known service',
     why: 'What a script stores under the first party’s name serves the script. A tag manager’s script can write for anybody, so hosts known only as such say nothing.',
   },

@@ -8,6 +8,7 @@ const LONGEST_SECONDS = 7 * 86_400;
 export const loadBalancer: Heuristic = {
   meta: {
     id: 'load-balancer',
+    looksAt: 'stored',
     title: 'Load balancer',
     why: 'Keeps a visitor on the same machine of a group for as long as the visit lasts: only for carrying the communication (Article 29 Working Party, Opinion 04/2012, 3.5).',
   },

@@ -7,6 +7,7 @@ const MUCH = 20_000;
 export const replayStream: Heuristic = {
   meta: {
     id: 'replay-stream',
+    looksAt: 'requests',
     title: 'Streams what the visitor does',
     why: 'Recording a visit sends the page’s content once and then every movement: many posts, or large ones, to one third-party host within one visit.',
   },

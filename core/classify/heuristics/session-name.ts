@@ -8,6 +8,7 @@ const DAY = 86_400;
 export const sessionName: Heuristic = {
   meta: {
     id: 'session-name',
+    looksAt: 'stored',
     title: 'Session of the site itself',
     why: 'A first-party cookie called a session, which ends with the browser and which no script can read, keeps a visitor signed in or a basket together: exempt from consent (ePrivacy Art. 5(3); Article 29 Working Party, Opinion 04/2012, 3.1 and 3.2).',
   },

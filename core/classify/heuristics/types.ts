@@ -16,6 +16,8 @@ export interface Heuristic {
   meta: {
     /** Name of its file. */
     id: string;
+    /** Cookies and keys, or requests; it is asked of no others. */
+    looksAt: 'stored' | 'requests';
     /** What it looks for, in a few words. */
     title: string;
     /** Why these marks tell, with its source where there is one. */

@@ -4,6 +4,7 @@ import type { Heuristic } from './types';
 export const visitReport: Heuristic = {
   meta: {
     id: 'visit-report',
+    looksAt: 'requests',
     title: 'Reports each visit',
     why: 'A request that carries title, screen size or referrer beside the page’s address is how page views are counted; nothing on the page needs them.',
   },

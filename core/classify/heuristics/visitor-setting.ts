@@ -9,6 +9,7 @@ const PLAIN = ['flag', 'number', 'language', 'word', 'empty'];
 export const visitorSetting: Heuristic = {
   meta: {
     id: 'visitor-setting',
+    looksAt: 'stored',
     title: 'Setting such as language or theme',
     why: 'A short plain value that is the same for every new visitor tells nobody apart; with such a name it remembers how the visitor likes the site (Article 29 Working Party, Opinion 04/2012, 3.6).',
   },

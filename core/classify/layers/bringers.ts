@@ -5,15 +5,22 @@ export function hostOf(url: string): string {
   const from = url.indexOf('://') + 3;
   if (from < 3) return '';
   let to = from;
-  while (to < url.length && !':/?#'.includes(url[to]!)) to++;
-  return url.slice(from, to).toLowerCase();
+  for (; to < url.length; to++) {
+    const code = url.charCodeAt(to);
+    // : / ? #
+    if (code === 58 || code === 47 || code === 63 || code === 35) break;
+  }
+  return url.slice(from, to);
 }
 
 /**
- * Hosts of the tags that brought an item in, the nearest last; the page at the head of the chain is none. A request is
- * the last link of its own chain and does not bring itself in; what a script wrote was brought in by that script.
+ * Addresses of the tags that brought an item in, the nearest last; the page at the head of the chain is none. A request
+ * is the last link of its own chain and does not bring itself in; what a script wrote was brought in by that script.
  */
 export function bringers({ kind, chain = [] }: Classifiable): string[] {
-  const links = kind === 'request' ? chain.slice(1, -1) : chain.slice(1);
-  return links.map((link) => hostOf(link.url));
+  return chain.slice(1, Math.max(1, bringersEnd(kind, chain))).map((link) => link.url);
 }
+
+/** The place in a chain behind the last link that brought the item in. */
+export const bringersEnd = (kind: Classifiable['kind'], chain: readonly unknown[]): number =>
+  kind === 'request' ? chain.length - 1 : chain.length;

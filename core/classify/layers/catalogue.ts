@@ -1,4 +1,5 @@
 import { byHost } from '../../hold/match';
+import type { ItemKind } from '../../observe/types';
 import { PatternIndex } from '../pattern-index';
 import type { CatalogueEntry, Classifiable, Classifier, Ruling } from '../types';
 
@@ -15,27 +16,51 @@ export function catalogueClassifier(entries: readonly CatalogueEntry[], label = 
   for (const entry of named) names.add(entry.name!, entry);
   for (const entry of entries) if (entry.name === undefined) hosts[entry.host!] ??= entry;
 
+  const hostEntries = new Map<string, CatalogueEntry | undefined>();
+  const ofHost = (host: string) => {
+    // Hosts come again and again, so each is looked up once.
+    let entry = hostEntries.get(host);
+    if (entry === undefined && !hostEntries.has(host)) {
+      entry = byHost(hosts, host);
+      hostEntries.set(host, entry);
+    }
+    return entry;
+  };
+  // An entry says the same of everything it fits, but for the kind in its reason; each is put into words once.
+  const made = new Map<CatalogueEntry, Partial<Record<ItemKind, Ruling>>>();
+  const rulingOf = (entry: CatalogueEntry, kind: ItemKind): Ruling => {
+    let byKind = made.get(entry);
+    if (!byKind) {
+      byKind = {};
+      made.set(entry, byKind);
+    }
+    byKind[kind] ??= fromEntry(
+      entry,
+      `${label}: ${entry.name === undefined ? '' : `${kind} named ${entry.name}`}${where(entry)}`,
+    );
+    return byKind[kind];
+  };
+
   return (item) => {
     if (item.kind !== 'request') {
       const entry = names.find(item.name, (one) => fits(one, item));
-      if (entry) return fromEntry(entry, `${label}: ${item.kind} named ${entry.name}${ofHost(entry)}`);
+      if (entry) return rulingOf(entry, item.kind);
     }
     if (item.party === 'first') return null;
-    const entry = byHost(hosts, item.host);
-    return entry && fits(entry, item) ? fromEntry(entry, `${label}: host ${entry.host}`) : null;
+    const entry = ofHost(item.host);
+    return entry && fits(entry, item) ? rulingOf(entry, item.kind) : null;
   };
 }
 
 const literal = (entry: CatalogueEntry) => entry.name!.replaceAll('*', '').length;
-const ofHost = (entry: CatalogueEntry) => (entry.host ? ` of ${entry.host}` : '');
+const where = ({ name, host }: CatalogueEntry) => (name === undefined ? `host ${host}` : host ? ` of ${host}` : '');
 
 function fits(entry: CatalogueEntry, { kind, host }: Classifiable): boolean {
   if (entry.kinds && !entry.kinds.includes(kind)) return false;
   return !entry.host || host === entry.host || host.endsWith(`.${entry.host}`);
 }
 
-function fromEntry(entry: CatalogueEntry, reason: string): Ruling {
-  const { purpose, service, description, policyUrl } = entry;
+function fromEntry({ purpose, service, description, policyUrl }: CatalogueEntry, reason: string): Ruling {
   return {
     purpose,
     service,

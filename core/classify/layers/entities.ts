@@ -1,6 +1,6 @@
 import thirdPartyWeb from 'third-party-web/nostats-subset.js';
 import { byHost } from '../../hold/match';
-import type { Classifier } from '../types';
+import type { Classifier, Ruling } from '../types';
 
 /** Purpose by category of `third-party-web`. `tag-manager`, `hosting`, `other` and the like say nothing of purpose. */
 const PURPOSE_OF_CATEGORY: Record<string, string> = {
@@ -44,8 +44,21 @@ function buildIndex(): Record<string, Entity> {
 }
 
 /** A classifier over the open data on hosts: says nothing where the category does not tell a purpose. */
-export const entityClassifier: Classifier = ({ host, party }) => {
-  if (party === 'first') return null;
+export function entityClassifier(): Classifier {
+  const found = new Map<string, Ruling | null>();
+  return ({ host, party }) => {
+    if (party === 'first') return null;
+    // Hosts come again and again, so each is looked up once.
+    let ruling = found.get(host);
+    if (ruling === undefined) {
+      ruling = rulingFor(host);
+      found.set(host, ruling);
+    }
+    return ruling;
+  };
+}
+
+function rulingFor(host: string): Ruling | null {
   const entity = entityOfHost(host);
   if (!entity?.purpose) return null;
   return {
@@ -56,4 +69,4 @@ export const entityClassifier: Classifier = ({ host, party }) => {
     reason: `open data on hosts: ${host} belongs to ${entity.name} (${entity.category})`,
     confidence: 0.7,
   };
-};
+}

@@ -1,6 +1,6 @@
 import { PatternIndex } from '../pattern-index';
 import type { Classifiable, Classifier, HouseRule, Ruling } from '../types';
-import { bringers } from './bringers';
+import { bringers, bringersEnd, hostOf } from './bringers';
 
 /**
  * A classifier over house rules. Those of a site go before those of the organisation; among equals the more exact goes
@@ -17,9 +17,7 @@ export function houseRuleClassifier(rules: readonly HouseRule[]): Classifier {
         exactness(b.rule) - exactness(a.rule) ||
         a.i - b.i,
     )
-    .map(({ rule }, rank) => ({ rule, rank }));
-  type Ranked = (typeof ranked)[number];
-
+    .map(({ rule }, rank): Ranked => ({ rule, rank, ruling: rulingOf(rule) }));
   const names = new PatternIndex<Ranked>();
   const byHost = new Map<string, Ranked[]>();
   const byBringer = new Map<string, Ranked[]>();
@@ -29,29 +27,66 @@ export function houseRuleClassifier(rules: readonly HouseRule[]): Classifier {
     else if (broughtInBy) push(byBringer, broughtInBy, one);
     else push(byHost, host!, one);
   }
+  const ofHost = lookUp(byHost, (host) => host);
+  const ofBringer = lookUp(byBringer, hostOf);
 
   return (item) => {
-    let best: Ranked | undefined;
-    const consider = (one: Ranked | undefined) => {
-      if (one && (!best || one.rank < best.rank) && fits(one.rule, item)) best = one;
-    };
     // A request's name is only its kind.
-    if (item.kind !== 'request') consider(names.find(item.name, (one) => fits(one.rule, item)));
-    if (byBringer.size > 0) {
-      for (const host of bringers(item)) for (const domain of upward(host)) byBringer.get(domain)?.forEach(consider);
+    let best = item.kind === 'request' ? undefined : names.find(item.name, (one) => fits(one.rule, item));
+    best = better(best, ofHost(item.host), item);
+    const { chain } = item;
+    if (chain && byBringer.size > 0) {
+      const to = bringersEnd(item.kind, chain);
+      for (let i = 1; i < to; i++) best = better(best, ofBringer(chain[i]!.url), item);
     }
-    if (byHost.size > 0) for (const domain of upward(item.host)) byHost.get(domain)?.forEach(consider);
-    return best ? rulingOf(best.rule) : null;
+    return best?.ruling ?? null;
   };
 }
+
+interface Ranked {
+  rule: HouseRule;
+  ruling: Ruling;
+  rank: number;
+}
+
+/** The first of `list` that fits and goes before `best`. */
+function better(best: Ranked | undefined, list: readonly Ranked[], item: Classifiable): Ranked | undefined {
+  for (const one of list) if ((!best || one.rank < best.rank) && fits(one.rule, item)) best = one;
+  return best;
+}
+
+/** Texts kept to be looked up quickly; then it begins anew, since pages can think up addresses without end. */
+const MOST_KEPT = 50_000;
+
+/**
+ * What stands under the host of a text, or under a domain above it. The same hosts and scripts come again and again, so
+ * each text is looked up once.
+ */
+function lookUp<T>(map: ReadonlyMap<string, T[]>, toHost: (text: string) => string): (text: string) => readonly T[] {
+  const found = new Map<string, readonly T[]>();
+  const none: readonly T[] = [];
+  return (text) => {
+    if (map.size === 0) return none;
+    let list = found.get(text);
+    if (!list) {
+      list = [...upward(toHost(text))].flatMap((domain) => map.get(domain) ?? none);
+      if (list.length === 0) list = none;
+      if (found.size >= MOST_KEPT) found.clear();
+      found.set(text, list);
+    }
+    return list;
+  };
+}
+
+const isBelow = (host: string, domain: string) => host === domain || host.endsWith(`.${domain}`);
 
 /** Whether a rule means an item, in all its conditions. */
 function fits({ when }: HouseRule, item: Classifiable): boolean {
   if (when.kinds && !when.kinds.includes(item.kind)) return false;
-  if (when.host && item.host !== when.host && !item.host.endsWith(`.${when.host}`)) return false;
+  if (when.host && !isBelow(item.host, when.host)) return false;
   if (when.broughtInBy) {
     const tag = when.broughtInBy;
-    if (!bringers(item).some((host) => host === tag || host.endsWith(`.${tag}`))) return false;
+    if (!bringers(item).some((url) => isBelow(hostOf(url), tag))) return false;
   }
   return true;
 }
