@@ -8,11 +8,7 @@ export async function workThroughDemo({ api, web }: { api: string; web: StandInW
   const at = (rest: string) => `/sites/${site.id}${rest}`;
 
   await finished(call, at('/scans'));
-  for (const { host, name, purpose, service } of RULINGS) {
-    const { items } = await call<{ items: Open[] }>('GET', at('/items'));
-    const found = items.find((item) => item.host === host && item.name === name && !item.ruling);
-    if (found) await call('POST', at('/rulings'), { itemIds: [found.id], purpose, service });
-  }
+  await ruleSome(call, at);
   const { snippet } = await call<{ snippet: string }>('POST', at('/versions'), {});
   web.state.snippet = snippet;
   // A pixel pasted straight into one page: the fault that the demo's check is to find.
@@ -22,6 +18,42 @@ export async function workThroughDemo({ api, web }: { api: string; web: StandInW
   await visitorsChoose(`${api}/g/${TICKET_SITE.key}`, new URL(address).origin);
   await newcomerRaisesAlarm(call, at, web);
   await freightDesk(call, web);
+}
+
+/** A morning at the desk: some things ruled, one noted, a house rule, and what is known of a provider. */
+async function ruleSome(call: Call, at: (rest: string) => string): Promise<void> {
+  const { items } = await call<{ items: Open[] }>('GET', at('/items'));
+  for (const { host, name, ...ruling } of RULINGS) {
+    const found = items.filter(
+      (item) => item.host === host && (name === undefined || item.name === name) && !item.ruling,
+    );
+    if (found.length > 0) await call('POST', at('/rulings'), { itemIds: found.map(({ id }) => id), ...ruling });
+  }
+  const tiles = items.find((item) => item.name === 'ck_tiles');
+  if (tiles) {
+    // Told to visitors before the map's provider made it longer.
+    const told = { purpose: 'embedded', service: 'Chartkeel maps', lifetimeSeconds: 30 * 86_400 };
+    await call('POST', at('/rulings'), { itemIds: [tiles.id], ...told, reason: 'as their documentation says' });
+  }
+  const session = items.find((item) => item.name === 'bfx.session');
+  if (session) await call('POST', `/items/${session.id}/notes`, { text: 'Asked the developer what this is for.' });
+  await call('POST', '/house-rules', {
+    siteId: null,
+    rule: {
+      when: { name: '_og*', kinds: ['cookie'] },
+      purpose: 'measurement',
+      service: 'Oddgull measurement',
+      reason: 'their contract covers every site of ours',
+    },
+  });
+  await call('POST', '/services', {
+    name: 'Oddgull measurement',
+    provider: 'Oddgull Counting Ltd',
+    address: '3 Pebble Lane, Port Ellery',
+    country: 'IE',
+    policyUrl: 'https://oddgull.example/privacy',
+    retention: '14 months',
+  });
 }
 
 /** A tag that nobody announced comes in; the next scan finds it and tells mailbox and webhook. */
@@ -83,9 +115,9 @@ interface Open {
 }
 
 /** What the specialist of the demo has ruled so far; the rest of the open items waits for whoever tries it. */
-const RULINGS = [
-  { host: 'quillchat.localhost', name: 'script', purpose: 'functional', service: 'Quillchat' },
-  { host: 'chartkeel.localhost', name: 'frame', purpose: 'embedded', service: 'Chartkeel maps' },
+const RULINGS: { host: string; name?: string; purpose: string; service: string }[] = [
+  { host: 'quillchat.localhost', purpose: 'functional', service: 'Quillchat' },
+  { host: 'chartkeel.localhost', purpose: 'embedded', service: 'Chartkeel maps' },
   { host: TICKET_SITE.host, name: 'ssf_basket', purpose: 'necessary', service: 'Skerry & Sound Ferries' },
 ];
 

@@ -1,5 +1,6 @@
 import type { LogEntry } from './log';
 import { SHOP_HOST } from './shop/site';
+import type { ThirdParty } from './third-parties/types';
 import { TICKET_SITE } from './world';
 
 /** The kinds of request that the stand-ins' paths stand for. */
@@ -61,4 +62,32 @@ export function truthOf(log: readonly LogEntry[], site: string = TICKET_SITE.hos
   }
   for (const name of SET_BY_SITE(site)) truth.add(`cookie ${name} ${site}`);
   return truth;
+}
+
+type Stated = Pick<ThirdParty, 'host' | 'purpose' | 'answers'>;
+
+/** What the sites' own servers set their cookies for, by name. */
+const SAID_BY_SITES: Record<string, ThirdParty['purpose']> = {
+  ssf_session: 'necessary',
+  ssf_lang: 'necessary',
+  ssf_basket: 'necessary',
+  pl_session: 'necessary',
+  fd_session: 'necessary',
+};
+
+/**
+ * What each item is for by the statement of whoever is behind it: the third party whose host it is, whose script wrote
+ * it, or the site itself. `null`: nobody stated anything about it.
+ */
+export function statedPurpose(
+  item: { kind: string; name: string; host: string },
+  parties: readonly Stated[],
+): ThirdParty['purpose'] | null {
+  const own = parties.find((party) => party.host === item.host);
+  if (own) return own.purpose;
+  for (const [path, written] of Object.entries(WRITTEN_INTO_PAGE)) {
+    if (!written.some(([kind, name]) => kind === item.kind && name === item.name)) continue;
+    return parties.find((party) => path in party.answers)?.purpose ?? null;
+  }
+  return item.kind === 'cookie' ? (SAID_BY_SITES[item.name] ?? null) : null;
 }

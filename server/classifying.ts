@@ -12,7 +12,6 @@ import {
   type HouseRule,
   houseRuleClassifier,
   organisationClassifier,
-  type RulingElsewhere,
   type SignBook,
   signBook,
 } from '@douane/core/classify';
@@ -34,30 +33,31 @@ export interface Instead {
   signs?: readonly Sign[];
 }
 
-/** All that rules without a person on one site, from what is kept now. */
+/** All that rules without a person on one site, from what is kept now. `inventory`: the site's items. */
 export async function deskFor(
   db: Queryable,
   knowledge: Knowledge,
   site: Site,
+  inventory: readonly KeptItem[],
   instead: Instead = {},
 ): Promise<{ desk: Desk; signs: SignBook }> {
   const { organisationId, id } = site;
-  const [settings, houseRules, own, elsewhere, noticed] = await Promise.all([
-    instead.settings ?? classifySettings(db, organisationId),
-    instead.houseRules ?? listHouseRules(db, organisationId, id),
-    instead.ownCatalogue ?? listOwnCatalogue(db, organisationId),
-    rulingsElsewhere(db, organisationId, id),
-    instead.signs ?? newestSigns(db, organisationId, id),
-  ]);
+  // One after the other: inside a transaction there is one connection.
+  const settings = instead.settings ?? (await classifySettings(db, organisationId));
+  const houseRules = instead.houseRules ?? (await listHouseRules(db, organisationId, id));
+  const own = instead.ownCatalogue ?? (await listOwnCatalogue(db, organisationId));
+  const elsewhere = await rulingsElsewhere(db, organisationId, id);
+  const noticed = instead.signs ?? (await newestSigns(db, organisationId, id));
   const signs = signBook(noticed);
   const desk = deskOf({
     gate: gateClassifier(site.setup),
-    organisation: organisationClassifier(elsewhere as RulingElsewhere[]),
+    organisation: organisationClassifier(elsewhere),
     'house-rules': houseRuleClassifier(houseRules.filter(({ siteId }) => siteId === null || siteId === id)),
     'own-catalogue': catalogueClassifier([...own, ...knowledge.operator], 'own catalogue'),
     catalogue: knowledge.catalogue,
     entities: entityClassifier(),
     signs,
+    inventory,
     settings,
     purposes: site.setup.purposes.map((purpose) => purpose.id),
   });
@@ -75,8 +75,9 @@ export async function reclassify(
   const changes = await inTransaction(db, async (tx) => {
     // Two at once would each write what the other does.
     await tx.query(`SELECT pg_advisory_xact_lock(hashtextextended($1, 0))`, [`reclassify ${siteId}`]);
-    const { desk } = await deskFor(tx, knowledge, site, instead);
-    const found = automaticChanges(await listItems(tx, organisationId, siteId), desk.rule);
+    const items = await listItems(tx, organisationId, siteId);
+    const { desk } = await deskFor(tx, knowledge, site, items, instead);
+    const found = automaticChanges(items, desk.rule);
     await endAutomatic(
       tx,
       organisationId,

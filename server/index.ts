@@ -9,5 +9,5 @@ export { listSites } from './db/sites.sql';
 export { listVersions } from './db/versions.sql';
 export { loadGateCode, sha256 } from './gate-code';
 export { startWorker } from './jobs/worker';
-export { addOrganisation } from './people';
+export { addOrganisation, addPerson } from './people';
 export { type RunningServer, startServer } from './serve';

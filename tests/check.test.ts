@@ -32,8 +32,8 @@ beforeAll(async () => {
     ['quillchat.localhost', 'functional', 'Quillchat'],
     ['chartkeel.localhost', 'embedded', 'Chartkeel maps'],
   ]) {
-    const { id } = items.find((item: { host: string }) => item.host === host);
-    await ines.call('POST', `/sites/${siteId}/rulings`, { itemIds: [id], purpose, service });
+    const itemIds = items.filter((item: { host: string }) => item.host === host).map(({ id }: { id: string }) => id);
+    await ines.call('POST', `/sites/${siteId}/rulings`, { itemIds, purpose, service });
   }
   for (const { id, ruling, host } of (await ines.call('GET', `/sites/${siteId}/items`)).body.items) {
     if (!ruling)

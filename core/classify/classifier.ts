@@ -1,15 +1,18 @@
+import { itemKey } from '../observe/fold';
 import { serviceNameFor } from './service-name';
 import type { ClassifySettings, LayerId } from './settings';
 import { LAYERS } from './settings';
 import { NO_SIGNS } from './sign-book';
 import { rulingFromSuggestion, type Suggestion, suggest } from './suggest';
-import type { Classifiable, Classifier, Evidence, Ruling, SignBook } from './types';
+import type { Classifiable, Classifier, Evidence, Ruling, Sibling, SignBook } from './types';
 
 /** What each layer knows; one that is missing knows nothing. */
 export type Layers = Partial<Record<Exclude<LayerId, 'heuristics'>, Classifier>> & {
   /** The gate itself, which no setting switches off. */
   gate?: Classifier;
   signs?: SignBook;
+  /** All items of the site, so that one can tell of others of its host. */
+  inventory?: readonly Classifiable[];
   settings: ClassifySettings;
   /** Purposes that the site has; a ruling for another does not count there. */
   purposes?: readonly string[];
@@ -24,6 +27,9 @@ export interface LayerAnswer {
   /** The site has no such purpose, so the answer does not count. */
   unknownPurpose?: boolean;
 }
+
+/** A suggestion less sure than this helps nobody. */
+const WORTH_SAYING = 0.4;
 
 export interface Desk {
   /** What the first layer that knows the item rules; `null` leaves it open. */
@@ -76,16 +82,23 @@ export function deskOf(layers: Layers): Desk {
     return found;
   };
 
-  const suggestion = (item: Classifiable, atLeast?: number) => {
+  let surest: Map<string, Sibling> | undefined;
+  const siblings =
+    layers.inventory &&
+    ((host: string) => {
+      surest ??= surestByHost(layers.inventory!, (item) => suggest({ item, signs, known }, heuristicsOff));
+      return surest.get(host) ?? null;
+    });
+  const suggestion = (item: Classifiable, atLeast = WORTH_SAYING) => {
     if (off.has('heuristics')) return null;
-    const evidence: Evidence = { item, signs, known };
+    const evidence: Evidence = { item, signs, known, siblings };
     return suggest(evidence, heuristicsOff, atLeast);
   };
   const fromHeuristics = (item: Classifiable, found: Suggestion | null) =>
     found && found.confidence >= settings.bar ? rulingFromSuggestion(found, serviceNameFor(item)) : null;
 
   return {
-    suggestion,
+    suggestion: (item) => suggestion(item),
     known,
     rule(item) {
       for (const { rule } of asked) {
@@ -114,6 +127,22 @@ export function deskOf(layers: Layers): Desk {
       return answers;
     },
   };
+}
+
+/** For each host the surest of what is suggested for its items by themselves. */
+function surestByHost(
+  inventory: readonly Classifiable[],
+  suggestAlone: (item: Classifiable) => Suggestion | null,
+): Map<string, Sibling> {
+  const surest = new Map<string, Sibling>();
+  for (const item of inventory) {
+    if (item.party === 'first') continue;
+    const found = suggestAlone(item);
+    if (!found || found.confidence <= (surest.get(item.host)?.confidence ?? 0)) continue;
+    const { purpose, confidence, reason } = found;
+    surest.set(item.host, { key: itemKey(item), purpose, confidence, reason });
+  }
+  return surest;
 }
 
 /** The first classifier that knows the item decides. */

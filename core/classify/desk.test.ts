@@ -176,10 +176,9 @@ describe('the desk', () => {
     expect(desk.rule(item({ name: 'ruled' }))).toMatchObject({ by: 'catalogue' });
     const words = traceWords(null, desk.answers(item({ name: 'ruled' })), (id) => id.toUpperCase());
     expect(words).toEqual([
-      'Rulings on other sites: nothing known.',
       'House rules: FUNCTIONAL, House (house rule: everything named ruled*). This site has no such purpose, so it does not count.',
       'Open catalogue: ADVERTISING, C (catalogue: cookie named ruled; 90 % sure). This decides.',
-      'Heuristics: nothing known.',
+      'Nothing known by: rulings on other sites, heuristics.',
     ]);
   });
   it('explains with a person on top, and what is switched off', () => {
@@ -195,7 +194,7 @@ describe('the desk', () => {
     expect(words).toContain(
       'Open catalogue: advertising, C (catalogue: cookie named ruled; 90 % sure). It would decide without the person.',
     );
-    expect(words.at(-1)).toBe('House rules: switched off.');
+    expect(words).toContain('House rules: switched off.');
   });
   it('tells what it would now rule otherwise, and nothing of what stays', () => {
     const desk = deskOf({ ...layers, settings: DEFAULT_SETTINGS });

@@ -19,5 +19,5 @@ export { shippedCatalogue, shippedClassifier } from './shipped';
 export { NO_SIGNS, signBook } from './sign-book';
 export { LIKENESSES, type Likeness, likenessKeys, nameShape, similarTo } from './similar';
 export { type Said, type Suggestion, suggest } from './suggest';
-export { answerWords, authorWords, traceWords } from './trace';
+export { authorWords, traceWords } from './trace';
 export * from './types';

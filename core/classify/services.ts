@@ -51,8 +51,8 @@ export function servicesOf(
     const key = `${ruling.service}\n${ruling.purpose}`;
     let service = services.get(key);
     if (!service) {
-      const { id: _, name: __, note: ___, ...provider } = recordOf.get(ruling.service) ?? { id: '', name: '' };
-      service = { id: '', name: ruling.service, purpose: ruling.purpose, hosts: [], items: [], ...provider };
+      const told = toldOf(recordOf.get(ruling.service));
+      service = { id: '', name: ruling.service, purpose: ruling.purpose, hosts: [], items: [], ...told };
       services.set(key, service);
     }
     if (ruling.policyUrl && URL.canParse(ruling.policyUrl)) service.policyUrl ??= ruling.policyUrl;
@@ -80,6 +80,14 @@ export function servicesOf(
     service.id = id;
   }
   return list;
+}
+
+/** What of a record is for visitors; a note is not. */
+function toldOf(record: ServiceRecord | undefined): Partial<Service> {
+  if (!record) return {};
+  const { policyUrl, provider, address, country, retention, subProcessors } = record;
+  const told = { policyUrl, provider, address, country, retention, subProcessors };
+  return Object.fromEntries(Object.entries(told).filter(([, value]) => value !== undefined));
 }
 
 /** As the ruling tells visitors; else as it was found. */

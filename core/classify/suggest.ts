@@ -53,8 +53,8 @@ function weigh(hints: readonly [Heuristic, Hint][], atLeast: number): Suggestion
 }
 
 const NONE: ReadonlySet<string> = new Set();
-const FOR_REQUESTS = HEURISTICS.filter(({ meta }) => meta.looksAt === 'requests');
-const FOR_STORED = HEURISTICS.filter(({ meta }) => meta.looksAt === 'stored');
+const FOR_REQUESTS = HEURISTICS.filter(({ meta }) => meta.looksAt !== 'stored');
+const FOR_STORED = HEURISTICS.filter(({ meta }) => meta.looksAt !== 'requests');
 
 /** A suggestion that reaches the bar, as a ruling. */
 export function rulingFromSuggestion(suggestion: Suggestion, service: string): Ruling {

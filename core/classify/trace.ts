@@ -17,12 +17,11 @@ export function authorWords(by: Author, person?: string | null): string {
   return words[by];
 }
 
-/** What one layer said, as a sentence. */
-export function answerWords(answer: LayerAnswer, purposeName: (id: string) => string): string {
+/** What one layer that said something said, as a sentence. */
+function answerWords(answer: LayerAnswer, purposeName: (id: string) => string): string {
   const { layer, state, ruling, suggestion, unknownPurpose } = answer;
-  const title = layer === 'gate' ? 'The gate itself' : LAYER_WORDS[layer].title;
+  const title = titleOf(layer);
   if (state === 'off') return `${title}: switched off.`;
-  if (state === 'silent') return `${title}: nothing known.`;
   if (state === 'suggests') {
     const { purpose, confidence, reason } = suggestion!;
     return `${title}: perhaps ${purposeName(purpose)} (${percent(confidence)}, below the bar): ${reason}.`;
@@ -46,8 +45,13 @@ export function traceWords(
     );
   }
   for (const answer of answers) {
+    if (answer.state === 'silent') continue;
     const words = answerWords(answer, purposeName);
     lines.push(person ? words.replace(' This decides.', ' It would decide without the person.') : words);
   }
+  const silent = answers.filter((answer) => answer.state === 'silent').map(({ layer }) => titleOf(layer).toLowerCase());
+  if (silent.length > 0) lines.push(`Nothing known by: ${silent.join(', ')}.`);
   return lines;
 }
+
+const titleOf = (layer: LayerAnswer['layer']) => (layer === 'gate' ? 'The gate itself' : LAYER_WORDS[layer].title);

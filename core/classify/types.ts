@@ -51,8 +51,19 @@ export interface Evidence {
   item: Classifiable;
   /** What scans noticed besides items. */
   signs: SignBook;
+  /** The surest suggestion for anything of a host, from the other heuristics; absent where no inventory is at hand. */
+  siblings?(host: string): Sibling | null;
   /** What is known of a third-party host by house rule, catalogue or open data; `null`: nothing. */
   known(host: string): Ruling | null;
+}
+
+/** A suggestion for one item, as it bears on others of the same host. */
+export interface Sibling {
+  /** Of the item it is for; see `itemKey`. */
+  key: string;
+  purpose: string;
+  confidence: number;
+  reason: string;
 }
 
 /** Signs, found by what they are about. */

@@ -56,9 +56,11 @@ export function readTable(text: string, { required, optional, ignored = [] }: Co
         for (const name of wrong) {
           problems.push({
             path: `line ${begins}, ${name}`,
-            message: `there is no such column; ${said(required, optional)}`,
+            message: 'there is no such column',
           });
         }
+        if (wrong.length > 0 && missing.length === 0)
+          problems.push({ path: `line ${begins}`, message: said(required, optional) });
         if (missing.length > 0) {
           problems.push({
             path: `line ${begins}`,

@@ -79,10 +79,8 @@ export function classifyRoutes(services: Services): Router {
 
   router.get('/sites/:siteId/items', async (req, res) => {
     const site = await siteOf(services, req);
-    const [items, { desk, signs }] = await Promise.all([
-      listItems(db, site.organisationId, site.id),
-      deskFor(db, knowledge, site),
-    ]);
+    const items = await listItems(db, site.organisationId, site.id);
+    const { desk, signs } = await deskFor(db, knowledge, site, items);
     res.json({ items: items.map((item) => atDesk(item, site, desk, signs)) });
   });
 
@@ -92,7 +90,7 @@ export function classifyRoutes(services: Services): Router {
     const site = item && (await siteById(db, organisationId, item.siteId));
     if (!site) throw notFound('item');
     const [{ desk, signs }, history, noticed, notes, kin, sites, records] = await Promise.all([
-      deskFor(db, knowledge, site),
+      listItems(db, organisationId, site.id).then((items) => deskFor(db, knowledge, site, items)),
       rulingHistory(db, organisationId, item.id),
       signsAbout(db, organisationId, item),
       listNotes(db, organisationId, item.id),

@@ -19,7 +19,8 @@ import { bodyOf } from './body';
 import { personOf } from './session';
 import { siteOf } from './site-of';
 
-const draftSchema = z.strictObject({ revision: z.number().int(), setup: z.unknown() });
+/** Services follow from the rulings; what is sent of them is not looked at. */
+const draftSchema = z.strictObject({ revision: z.number().int(), setup: z.looseObject({}) });
 
 /** The draft of a site's setup, its published versions, and publishing. */
 export function draftRoutes(services: Services): Router {
@@ -47,14 +48,14 @@ export function draftRoutes(services: Services): Router {
   router.put('/sites/:siteId/draft', async (req, res) => {
     const site = await siteOf(services, req);
     const { revision, setup } = bodyOf(draftSchema, req);
-    const checked = checkedSetup(setup);
+    const checked = checkedSetup({ ...setup, services: [] });
     if (checked.site.key !== site.key) {
       throw new Problem(422, 'Some fields are not right', undefined, [
         { path: 'site.key', message: `cannot be changed from ${site.key}` },
       ]);
     }
     await refusePurposesInUse(site, checked);
-    const saved = await saveDraft(db, site.organisationId, site.id, revision, { ...checked, services: [] });
+    const saved = await saveDraft(db, site.organisationId, site.id, revision, checked);
     if (!saved)
       throw new Problem(
         409,

@@ -248,19 +248,21 @@ export function knowledgeRoutes(services: Services): Router {
     let total = 0;
     let opened = 0;
     let closed = 0;
+    let follow = 0;
     for (const site of await listSites(db, organisationId)) {
-      const { desk } = await deskFor(db, knowledge, site, instead(site));
-      const items = (await listItems(db, organisationId, site.id)).filter(standsByItself);
-      for (const { item, before, after } of automaticChanges(items, desk.rule)) {
+      const items = await listItems(db, organisationId, site.id);
+      const { desk } = await deskFor(db, knowledge, site, items, instead(site));
+      for (const { item, before, after } of automaticChanges(items.filter(standsByItself), desk.rule)) {
         if (before?.purpose === after?.purpose && before?.service === after?.service) continue;
         total += 1;
         if (!before) closed += 1;
         if (!after) opened += 1;
+        if (after?.by === 'heuristic') follow += 1;
         if (changes.length < MOST_SHOWN)
           changes.push({ ...head(item, site), before: brief(before), after: brief(after) });
       }
     }
-    return { total, opened, closed, changes };
+    return { total, opened, closed, follow, changes };
   }
 
   /** How many items a rule fits, and how many of them a person ruled, so that it changes nothing there. */

@@ -37,6 +37,30 @@ const router = createBrowserRouter([
             path: 'classify/:itemId?',
             lazy: async () => ({ Component: (await import('./views/classify/classify-view')).ClassifyView }),
           },
+          {
+            path: 'classify/services/:name?',
+            lazy: async () => ({ Component: (await import('./views/classify/services-view')).ServicesView }),
+          },
+          {
+            path: 'classify/purposes',
+            lazy: async () => ({ Component: (await import('./views/classify/purposes-view')).PurposesView }),
+          },
+          {
+            path: 'classify/house-rules/:ruleId?',
+            lazy: async () => ({ Component: (await import('./views/classify/house-rules-view')).HouseRulesView }),
+          },
+          {
+            path: 'classify/known',
+            lazy: async () => ({ Component: (await import('./views/classify/known-view')).KnownView }),
+          },
+          {
+            path: 'classify/across-sites',
+            lazy: async () => ({ Component: (await import('./views/classify/across-sites-view')).AcrossSitesView }),
+          },
+          {
+            path: 'classify/files',
+            lazy: async () => ({ Component: (await import('./views/classify/files-view')).FilesView }),
+          },
           { path: 'regions', lazy: async () => ({ Component: (await import('./views/regions')).RegionsView }) },
           {
             path: 'banner',

@@ -32,11 +32,13 @@ const evidence = (over: Partial<Item>, signs: Sign[] = []) => ({
   item: { kind: 'cookie', name: 'x', host: SITE, party: 'first', ...over } as Item,
   signs: signBook(signs),
   known: (host: string) => (host === 'counter.localhost' ? KNOWN : null),
+  siblings: (host: string) => (host === TRACKER ? SIBLING : null),
 });
 const hint = (id: string, over: Partial<Item>, signs?: Sign[]) =>
   HEURISTICS.find(({ meta }) => meta.id === id)!.evaluate(evidence(over, signs));
 
 /** Each with what it must catch, and with a near miss that it must not. */
+const SIBLING = { key: 'cookie\ntracker.localhost\nuid', purpose: 'advertising', confidence: 0.8, reason: 'it does' };
 const CASES: Record<
   string,
   { purpose: string; yes: [Partial<Item>, Sign[]?][]; no: [string, Partial<Item>, Sign[]?][] }
@@ -142,6 +144,14 @@ const CASES: Record<
     ],
     no: [['a form that is sent once', request({ name: 'fetch', posts: { count: 1, size: 90_000 } })]],
   },
+  'same-host': {
+    purpose: 'advertising',
+    yes: [[request({ name: 'script' })], [cookie({ setBy: 'script', url: `http://${TRACKER}/t.js` })]],
+    no: [
+      ['that it was told by itself', third({ name: 'uid' })],
+      ['of the site', cookie({ name: 'uid' })],
+    ],
+  },
   'session-name': {
     purpose: 'necessary',
     yes: [[cookie({ name: 'shop_session', value: OWN, httpOnly: true })], [cookie({ name: 'PHPSESSID', value: OWN })]],
@@ -163,10 +173,7 @@ const CASES: Record<
   },
   'visitor-setting': {
     purpose: 'functional',
-    yes: [
-      [cookie({ name: 'site_lang', value: value('language', 9, 1) })],
-      [{ kind: 'local-storage', name: 'theme', value: value('word', 9, 1) }],
-    ],
+    yes: [[{ kind: 'local-storage', name: 'theme', value: value('word', 9, 1) }]],
     no: [
       ['that differs for every visitor', cookie({ name: 'site_lang', value: value('word') })],
       ['an identifier called so', cookie({ name: 'lang', value: OWN })],
@@ -199,8 +206,9 @@ describe('suggest', () => {
     });
     const torn = suggest(evidence(named))!;
     expect(torn.purpose).toBe('measurement');
-    expect(torn.confidence).toBeLessThan(0.2);
+    expect(torn.confidence).toBeLessThan(0.3);
     expect(torn.said.map((one) => one.heuristic)).toEqual(['known-writer', 'visitor-setting']);
+    expect(suggest(evidence(named), undefined, 0.5)).toBeNull();
   });
   it('leaves out those that are switched off, and is silent where none speaks', () => {
     const uid = third({ name: 'uid', value: OWN, lifetimeSeconds: 400 * DAY });

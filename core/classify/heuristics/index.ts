@@ -8,6 +8,7 @@ import { identifierSyncing } from './identifier-syncing';
 import { knownWriter } from './known-writer';
 import { loadBalancer } from './load-balancer';
 import { replayStream } from './replay-stream';
+import { sameHost } from './same-host';
 import { sessionName } from './session-name';
 import { typeface } from './typeface';
 import type { Heuristic } from './types';
@@ -28,6 +29,7 @@ export const HEURISTICS: readonly Heuristic[] = [
   knownWriter,
   loadBalancer,
   replayStream,
+  sameHost,
   sessionName,
   typeface,
   visitReport,

@@ -17,7 +17,7 @@ export interface Heuristic {
     /** Name of its file. */
     id: string;
     /** Cookies and keys, or requests; it is asked of no others. */
-    looksAt: 'stored' | 'requests';
+    looksAt: 'stored' | 'requests' | 'all';
     /** What it looks for, in a few words. */
     title: string;
     /** Why these marks tell, with its source where there is one. */

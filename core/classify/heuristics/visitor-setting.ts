@@ -11,7 +11,7 @@ export const visitorSetting: Heuristic = {
     id: 'visitor-setting',
     looksAt: 'stored',
     title: 'Setting such as language or theme',
-    why: 'A short plain value that is the same for every new visitor tells nobody apart; with such a name it remembers how the visitor likes the site (Article 29 Working Party, Opinion 04/2012, 3.6).',
+    why: 'A short plain value that is the same for every new visitor tells nobody apart; with such a name it remembers how the visitor likes the site. A language that was chosen needs no consent (Article 29 Working Party, Opinion 04/2012, 3.6); other settings are a convenience.',
   },
   evaluate({ item }) {
     if (item.kind === 'request' || item.party !== 'first' || !item.value) return null;
@@ -19,8 +19,8 @@ export const visitorSetting: Heuristic = {
     if (LANGUAGE_NAME.test(item.name)) {
       const sure = item.value.form === 'language';
       return {
-        purpose: 'functional',
-        confidence: sure ? 0.85 : 0.65,
+        purpose: 'necessary',
+        confidence: sure ? 0.75 : 0.6,
         because: sure ? 'its name and its value are those of a language' : 'its name is that of a language setting',
       };
     }

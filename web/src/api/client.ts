@@ -30,6 +30,11 @@ export async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: s
   return send(method, path, json, TIMEOUT_MS);
 }
 
+/** Sends a file as it is, whatever its encoding; reading a large one may take its time. */
+export async function sendFile<T>(path: string, file: Blob): Promise<T> {
+  return send('POST', path, { type: 'application/octet-stream', text: file }, 5 * 60_000);
+}
+
 /** Sends the text of a file; reading a large one may take its time. */
 export async function sendText<T>(path: string, text: string): Promise<T> {
   return send('POST', path, { type: 'text/plain', text }, 5 * 60_000);
@@ -38,7 +43,7 @@ export async function sendText<T>(path: string, text: string): Promise<T> {
 async function send<T>(
   method: string,
   path: string,
-  body: { type: string; text: string } | undefined,
+  body: { type: string; text: string | Blob } | undefined,
   timeoutMs: number,
 ): Promise<T> {
   let response: Response;

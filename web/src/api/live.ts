@@ -17,7 +17,8 @@ export function useLiveChanges(): void {
 function apply(client: QueryClient, { siteId, what }: { siteId: string; what: string }): void {
   for (const key of [['board'], ['site', siteId], [what, siteId]]) void client.invalidateQueries({ queryKey: key });
   // Services follow from rulings, so the draft changes with the items.
-  if (what === 'items' || what === 'scan') {
+  if (what === 'items' || what === 'knowledge' || what === 'scan') {
+    void client.invalidateQueries({ queryKey: ['knowledge'] });
     void client.invalidateQueries({ queryKey: ['items', siteId] });
     void client.invalidateQueries({ queryKey: ['draft', siteId] });
   }

@@ -1,7 +1,21 @@
 import { keepPreviousData, queryOptions } from '@tanstack/react-query';
 import type { ListFilter } from '../views/classify/inventory';
 import { call } from './client';
-import type { Alarm, Comparison, Draft, ItemDetail, RecordList, RuledItem, Run, ScanSetup, SiteSummary } from './types';
+import type {
+  Alarm,
+  Comparison,
+  Draft,
+  FoundService,
+  HouseRule,
+  ItemDetail,
+  Knowledge,
+  RecordList,
+  RuledItem,
+  Run,
+  ScanSetup,
+  SiteDifference,
+  SiteSummary,
+} from './types';
 
 /** Every query of the interface; the first two parts of a key are what a live change names. */
 export const board = () =>
@@ -70,4 +84,26 @@ export const filters = (siteId: string) =>
     queryKey: ['filters', siteId],
     queryFn: () =>
       call<{ filters: { id: string; name: string; filter: ListFilter }[] }>('GET', `/sites/${siteId}/filters`),
+  });
+
+/** What rules without a person; of the organisation, so that a change anywhere in it makes it stale. */
+export const knowledge = () =>
+  queryOptions({ queryKey: ['knowledge'], queryFn: () => call<Knowledge>('GET', '/knowledge') });
+
+export const houseRules = () =>
+  queryOptions({
+    queryKey: ['knowledge', 'rules'],
+    queryFn: () => call<{ rules: HouseRule[] }>('GET', '/house-rules'),
+  });
+
+export const services = () =>
+  queryOptions({
+    queryKey: ['knowledge', 'services'],
+    queryFn: () => call<{ services: FoundService[] }>('GET', '/services'),
+  });
+
+export const siteDifferences = () =>
+  queryOptions({
+    queryKey: ['knowledge', 'differences'],
+    queryFn: () => call<{ shared: number; differences: SiteDifference[] }>('GET', '/differences'),
   });

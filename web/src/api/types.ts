@@ -1,9 +1,18 @@
 import type { NextStep, RunWord, SiteState, Stage, Station } from '@douane/core/board';
 import type { CheckReport } from '@douane/core/check';
-import type { Ruling } from '@douane/core/classify';
+import type {
+  Author,
+  CatalogueEntry,
+  ClassifySettings,
+  HouseRuleBody,
+  LayerId,
+  Ruling,
+  ServiceRecord,
+  ServiceRecordBody,
+} from '@douane/core/classify';
 import type { ConsentRecord } from '@douane/core/consent';
 import type { Sampled, ScanPlan } from '@douane/core/coverage';
-import type { Item, ScanComparison, Sign } from '@douane/core/observe';
+import type { Item, ItemKind, ScanComparison, Sign } from '@douane/core/observe';
 import type { Setup } from '@douane/core/setup';
 import type { BannerContent } from '@douane/gate';
 
@@ -23,27 +32,161 @@ export interface SiteSummary {
   next: NextStep;
 }
 
-export interface RuledItem extends Item {
+export interface KeptRuling extends Ruling {
   id: string;
-  firstSeenAt: string;
-  lastSeenAt: string;
-  ruling: (Ruling & { at: string; person: string | null; act: string }) | null;
+  at: string;
+  person: string | null;
+  act: string;
 }
 
-export interface ItemDetail {
-  item: RuledItem;
-  history: {
-    purpose: string;
-    service: string;
-    by: string;
+export interface RuledItem extends Item {
+  id: string;
+  siteId: string;
+  firstSeenAt: string;
+  lastSeenAt: string;
+  ruling: KeptRuling | null;
+  /** A person kept it open or ignores it. */
+  aside: {
+    id: string;
+    state: 'open' | 'ignored';
     reason: string;
     at: string;
     person: string | null;
+    act: string;
+  } | null;
+  automatic: KeptRuling | null;
+  notes: number;
+  /** How much hangs on it; the weightiest is ruled first. */
+  weight: number;
+  /** While it is open. */
+  suggestion: { purpose: string; service: string; confidence: number; reason: string } | null;
+  /** What about its ruling wants a second look, a sentence each. */
+  findings: string[];
+}
+
+/** A purpose and service as lists of changes show them; `null`: open. */
+export type BriefRuling = { purpose: string; service: string; by: Author } | null;
+
+export interface ItemDetail {
+  item: RuledItem;
+  history: (Partial<KeptRuling> & {
+    state: 'ruled' | 'open' | 'ignored';
+    reason: string;
+    at: string;
+    act: string;
+    by: Author;
     undoneAt: string | null;
-  }[];
+  })[];
   entity: { name: string; homepage?: string; category: string } | null;
   /** What the newest scan noticed of this item or its host. */
   signs: Sign[];
+  notes: { id: string; text: string; at: string; person: string }[];
+  /** Why it is ruled as it is, a sentence for each layer. */
+  trace: string[];
+  /** What makes it weighty. */
+  consequence: string[];
+  /** What its value looks like. */
+  value: string | null;
+  /** By purpose: what it would mean in each region. */
+  effects: Record<string, string[]>;
+  /** The same host, or the same name, elsewhere in the organisation. */
+  kin: { id: string; siteId: string; site: string; kind: ItemKind; name: string; host: string; ruling: BriefRuling }[];
+  links: { title: string; url: string }[];
+}
+
+export interface ItemChange {
+  itemId: string;
+  siteId: string;
+  site: string;
+  kind: ItemKind;
+  name: string;
+  host: string;
+  before: BriefRuling;
+  after: BriefRuling;
+}
+
+/** What something that is tried would change, before it is saved. */
+export interface WouldChange {
+  total: number;
+  opened: number;
+  closed: number;
+  /** By what is then suggested with enough confidence. */
+  follow: number;
+  changes: ItemChange[];
+}
+
+export interface Knowledge {
+  settings: ClassifySettings;
+  layers: { id: LayerId; title: string; what: string; count: number | null }[];
+  heuristics: { id: string; title: string; why: string }[];
+  catalogue: { source: string; readOn: string; own: number; operator: number };
+}
+
+export interface HouseRule extends HouseRuleBody {
+  id: string;
+  siteId: string | null;
+  site: string | null;
+  enabled: boolean;
+  words: string;
+  person: string | null;
+  createdAt: string;
+}
+
+export interface FoundService {
+  name: string;
+  record: (ServiceRecord & { aliases: string[] }) | null;
+  purposes: string[];
+  hosts: string[];
+  sites: string[];
+  items: {
+    id: string;
+    siteId: string;
+    site: string;
+    kind: ItemKind;
+    name: string;
+    host: string;
+    purpose: string;
+    by: Author;
+  }[];
+  proposal: ServiceRecordBody;
+}
+
+export interface SiteDifference {
+  kind: ItemKind;
+  name: string;
+  host: string;
+  on: {
+    itemId: string;
+    siteId: string;
+    site: string;
+    ruling: (NonNullable<BriefRuling> & { person: string | null }) | null;
+    ignored: boolean;
+  }[];
+}
+
+export interface RulingsImport {
+  encoding: string;
+  rows: number;
+  total: number;
+  same: number;
+  overPersons: number;
+  unknown: { total: number; shown: { where: string; kind: string; name: string; host: string }[] };
+  changes: (Omit<ItemChange, 'siteId' | 'site' | 'after'> & {
+    after: { purpose: string; service: string } | null;
+    state: 'ruled' | 'open' | 'ignored';
+  })[];
+  act?: string;
+}
+
+export interface CatalogueImport {
+  encoding: string;
+  entries: number;
+  added: number;
+  changed: number;
+  removed: number;
+  same: number;
+  shown: { what: 'added' | 'changed' | 'removed'; entry: CatalogueEntry; before?: CatalogueEntry }[];
+  effect: WouldChange;
 }
 
 export interface Run<Report = unknown, Progress = unknown, Summary = unknown> {

@@ -19,6 +19,8 @@ export function useKeys(keys: Record<string, (event: KeyboardEvent) => void>): v
 }
 
 function isTyping(target: EventTarget | null): boolean {
+  // Nobody types into a box that is only ticked.
+  if (target instanceof HTMLInputElement && target.type === 'checkbox') return false;
   return (
     target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
   );

@@ -12,10 +12,10 @@ export function Button({
       type="button"
       {...props}
       className={clsx(
-        'inline-flex min-h-8 items-center gap-2 rounded-sm px-3 py-1 font-semibold disabled:opacity-50',
-        kind === 'act' && 'bg-stamp text-on-stamp hover:brightness-110',
-        kind === 'plain' && 'border border-stamp bg-sheet text-stamp hover:bg-wash',
-        kind === 'quiet' && 'px-1 font-medium text-stamp hover:underline',
+        'inline-flex min-h-8 items-center gap-2 rounded-sm py-1 font-semibold disabled:opacity-50',
+        kind === 'act' && 'bg-stamp px-3 text-on-stamp hover:brightness-110',
+        kind === 'plain' && 'border px-3 border-stamp bg-sheet text-stamp hover:bg-wash',
+        kind === 'quiet' && 'font-medium text-stamp hover:underline',
         className,
       )}
     />

@@ -20,6 +20,15 @@ const SCAN_PLACES = [
   ['alarms', 'Alarms, and who is told'],
 ] as const;
 
+const CLASSIFY_PLACES = [
+  ['services', 'Services: providers, merge and split'],
+  ['purposes', 'Purposes: names, texts, order'],
+  ['house-rules', 'House rules: settled once for all items alike'],
+  ['known', 'What is known: catalogue, heuristics, bar'],
+  ['across-sites', 'Across sites: the same thing ruled differently'],
+  ['files', 'Import and export of rulings and catalogue'],
+] as const;
+
 /** Reaches every site, station and deed by typing. */
 export function Palette({ open, onOpenChange, site }: Props) {
   const navigate = useNavigate();
@@ -63,6 +72,15 @@ export function Palette({ open, onOpenChange, site }: Props) {
                 key={path}
                 className={row}
                 onSelect={then(() => void navigate(`/sites/${site.id}/scan/${path}`))}
+              >
+                {name}
+              </Command.Item>
+            ))}
+            {CLASSIFY_PLACES.map(([path, name]) => (
+              <Command.Item
+                key={path}
+                className={row}
+                onSelect={then(() => void navigate(`/sites/${site.id}/classify/${path}`))}
               >
                 {name}
               </Command.Item>

@@ -1,29 +1,26 @@
+import { LIKENESSES, similarTo } from '@douane/core/classify/words';
 import type { Purpose } from '@douane/core/setup';
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { call } from '../../api/client';
 import * as queries from '../../api/queries';
 import type { RuledItem } from '../../api/types';
 import { neighbour, useKeys } from '../../ui/keys';
-import { Button, Empty, Finding, Key, ListAndDocket, Trouble } from '../../ui/parts';
+import { Empty, Finding, Key, ListAndDocket, Trouble } from '../../ui/parts';
 import { useSite } from '../site-frame';
+import { ClassifyLinks } from './classify-links';
 import { FilterBar } from './filter-bar';
-import { arrange, NO_FILTER } from './inventory';
+import { arrange, isOpen, type Narrowing, NO_FILTER } from './inventory';
 import { ItemDocket } from './item-docket';
 import { ItemTable } from './item-table';
+import { RulingBar } from './ruling-bar';
+import { type Decision, useRulings } from './use-rulings';
 
 const NOTHING: RuledItem[] = [];
 const NO_PURPOSES: Purpose[] = [];
+const NONE: ReadonlySet<string> = new Set();
 
-interface RuleAsked {
-  item: RuledItem;
-  purpose: string;
-  service?: string;
-  description?: string;
-}
-
-/** List and docket of everything found: number keys rule and move on. */
+/** The desk: what waits for a ruling, the weightiest first; number keys rule and move on. */
 export function ClassifyView() {
   const site = useSite();
   const navigate = useNavigate();
@@ -31,10 +28,13 @@ export function ClassifyView() {
   const { data, error } = useQuery(queries.items(site.id));
   const { data: draft } = useQuery(queries.draft(site.id));
   const [filter, setFilter] = useState(NO_FILTER);
+  const [marked, setMarked] = useState<ReadonlySet<string>>(NONE);
   const searchBox = useRef<HTMLInputElement>(null);
+  const rulings = useRulings(site.id);
   const all = data?.items ?? NOTHING;
   const purposes = draft?.setup.purposes ?? NO_PURPOSES;
-  const open = all.filter((item) => !item.ruling).length;
+  const open = useMemo(() => all.filter(isOpen), [all]);
+  const secondLook = all.filter((item) => item.findings.length > 0).length;
   const nameOf = useCallback((id: string) => purposes.find((p) => p.id === id)?.name ?? id, [purposes]);
   const rows = useMemo(
     () => arrange(all, filter, { nameOf, keep: itemId, now: Date.now() }),
@@ -48,45 +48,86 @@ export function ClassifyView() {
     [navigate, site.id],
   );
   const move = (step: 1 | -1) => select(neighbour(inOrder(), selected, step));
-
-  const [last, setLast] = useState<{ act: string; words: string } | null>(null);
-  const rule = useMutation({
-    mutationFn: ({ item, ...ruling }: RuleAsked) =>
-      call<{ act: string; ruled: number }>('POST', `/sites/${site.id}/rulings`, { itemIds: [item.id], ...ruling }),
-    onSuccess: ({ act, ruled }, { item, purpose }) => {
-      const name = purposes.find((p) => p.id === purpose)?.name ?? purpose;
-      const along = ruled > 1 ? `, and ${ruled - 1} more of ${item.host} with it` : '';
-      setLast({ act, words: `${item.name} ruled ${name}${along}.` });
-    },
-  });
-  const undo = useMutation({
-    mutationFn: (act: string) => call('DELETE', `/sites/${site.id}/rulings/${act}`),
-    onSuccess: () => setLast({ act: '', words: 'Ruling undone.' }),
-  });
-  const ruleSelected = (index: number) => {
-    const purpose = purposes[index];
-    if (!selected || !purpose || rule.isPending) return;
-    const shown = inOrder();
-    // The next open one after this, so that the hand stays on the keys.
-    const after = shown.slice(shown.indexOf(selected) + 1).find((item) => !item.ruling && item.host !== selected.host);
-    rule.mutate(
-      { item: selected, purpose: purpose.id },
-      { onSuccess: () => select(after ?? neighbour(shown, selected, 1)) },
+  const toggle = useCallback((items: readonly RuledItem[], on?: boolean) => {
+    setMarked((before) => {
+      const after = new Set(before);
+      for (const { id } of items) {
+        if (on ?? !after.has(id)) after.add(id);
+        else after.delete(id);
+      }
+      return after;
+    });
+  }, []);
+  const toggleOne = useCallback((item: RuledItem) => toggle([item]), [toggle]);
+  /** Moves the selection and marks what it goes over. */
+  const stretch = (step: 1 | -1) => {
+    const next = neighbour(inOrder(), selected, step);
+    toggle(
+      [selected, next].filter((one) => one !== undefined),
+      true,
     );
+    select(next);
   };
+  const markedItems = all.filter((item) => marked.has(item.id));
+  const similar = useMemo(() => (selected ? similarTo(selected, open) : []), [selected, open]);
+  const markSimilar = (items: readonly RuledItem[] | undefined) => {
+    if (selected && items) toggle([selected, ...items], true);
+  };
+
+  const decide = (items: RuledItem[], decision: Decision) => {
+    const shown = inOrder();
+    const ruled = new Set(items.map((item) => item.id));
+    const at = shown.findIndex((item) => item.id === (selected?.id ?? items[0]?.id));
+    const waits = (item: RuledItem) => isOpen(item) && !ruled.has(item.id);
+    // The next open one after this, else the first before it, so that the hand stays on the keys.
+    const next = shown.slice(at + 1).find(waits) ?? shown.find(waits);
+    rulings.rule(items, decision, () => {
+      setMarked(NONE);
+      if (decision.state !== 'open') select(next);
+    });
+  };
+  const chosen = markedItems.length > 0 ? markedItems : selected ? [selected] : [];
+  const last = rulings.done;
+  const more = useMemo(() => {
+    if (!last || !('purpose' in last.decision)) return null;
+    const ruled = new Set(last.items.map((item) => item.id));
+    const [closest] = similarTo(
+      last.items[0]!,
+      open.filter((item) => !ruled.has(item.id)),
+    );
+    if (!closest) return null;
+    const [way, items] = closest;
+    return { items, words: `${items.length} more ${LIKENESSES[way]}` };
+  }, [last, open]);
+  const ruleMore = () => more && last && decide(more.items, last.decision);
+  const narrow = (one: Narrowing) =>
+    setFilter({
+      ...filter,
+      only: filter.only.includes(one) ? filter.only.filter((other) => other !== one) : [...filter.only, one],
+    });
+
   useKeys({
     j: () => move(1),
     ArrowDown: () => move(1),
     k: () => move(-1),
     ArrowUp: () => move(-1),
-    o: () =>
-      setFilter({
-        ...filter,
-        only: filter.only.includes('open') ? filter.only.filter((one) => one !== 'open') : [...filter.only, 'open'],
-      }),
-    u: () => last?.act && undo.mutate(last.act),
+    J: () => stretch(1),
+    K: () => stretch(-1),
+    x: () => selected && toggle([selected]),
+    s: () => markSimilar(similar[0]?.[1]),
+    a: () => toggle(inOrder().filter(isOpen), markedItems.length === 0),
+    Escape: () => setMarked(NONE),
+    o: () => narrow('open'),
+    u: () => last && rulings.undo(last.act),
+    m: ruleMore,
+    y: () => {
+      const suggestion = selected?.suggestion;
+      if (selected && suggestion) decide([selected], { purpose: suggestion.purpose, service: suggestion.service });
+    },
     '/': () => searchBox.current?.focus(),
-    ...Object.fromEntries(purposes.slice(0, 9).map((_, i) => [String(i + 1), () => ruleSelected(i)])),
+    ...Object.fromEntries(
+      purposes.slice(0, 9).map((purpose, i) => [String(i + 1), () => decide(chosen, { purpose: purpose.id })]),
+    ),
   });
 
   return (
@@ -98,8 +139,11 @@ export function ClassifyView() {
             siteId={site.id}
             itemId={selected.id}
             purposes={purposes}
-            busy={rule.isPending}
-            onRule={(ruling) => rule.mutate({ item: selected, ...ruling })}
+            similar={similar}
+            onMark={markSimilar}
+            busy={rulings.busy}
+            onRule={(decision) => decide([selected], decision)}
+            onUndo={rulings.undo}
           />
         ) : (
           <p className="text-ink2">
@@ -108,33 +152,41 @@ export function ClassifyView() {
         )
       }
     >
+      <ClassifyLinks />
       <Finding
         title={
           all.length === 0
             ? 'Nothing to rule yet'
-            : open > 0
-              ? `${open} of ${all.length} items are open`
+            : open.length > 0
+              ? `${open.length} of ${all.length} items are open`
               : `All ${all.length} items are ruled`
         }
       >
-        {open > 0 &&
-          'An open item has no purpose, so no visitor can say yes to it. Rule each one; what its host also does is ruled with it.'}
-        {all.length > 0 && open === 0 && draft && draft.differences.length > 0 && (
+        {open.length > 0 &&
+          'An open item has no purpose, so no visitor can say yes to it. The weightiest stand first. '}
+        {secondLook > 0 && (
+          <button type="button" className="text-stamp hover:underline" onClick={() => narrow('findings')}>
+            {secondLook} {secondLook === 1 ? 'ruling wants' : 'rulings want'} a second look.
+          </button>
+        )}{' '}
+        {all.length > 0 && open.length === 0 && draft && draft.differences.length > 0 && (
           <>
             The lists in the banner differ from the published ones. <Link to="../banner">Publish the next version</Link>
             .
           </>
         )}
       </Finding>
-      <Trouble error={error ?? rule.error ?? undo.error} />
+      <Trouble error={error ?? rulings.error} />
       {all.length > 0 && <FilterBar siteId={site.id} filter={filter} onChange={setFilter} searchBox={searchBox} />}
       {all.length > 0 ? (
         <ItemTable
           rows={rows}
           selected={selected?.id}
+          marked={marked}
           sort={filter.sort}
           nameOf={nameOf}
           onSelect={select}
+          onMark={toggleOne}
           onSort={(sort) => setFilter({ ...filter, sort })}
         />
       ) : (
@@ -145,29 +197,16 @@ export function ClassifyView() {
         )
       )}
       {all.length > 0 && rows.length === 0 && <Empty>No item fits.</Empty>}
-      <div
-        className="sticky bottom-0 mt-3 flex min-h-9 items-center gap-4 border-t border-line bg-paper py-1.5"
-        role="status"
-      >
-        {last ? (
-          <>
-            <span>{last.words}</span>
-            {last.act && (
-              <Button kind="quiet" onClick={() => undo.mutate(last.act)}>
-                Undo <Key>u</Key>
-              </Button>
-            )}
-          </>
-        ) : (
-          <span className="flex flex-wrap gap-3 text-ink2">
-            {purposes.slice(0, 9).map((purpose, i) => (
-              <span key={purpose.id}>
-                <Key>{i + 1}</Key> {purpose.name}
-              </span>
-            ))}
-          </span>
-        )}
-      </div>
+      {all.length > 0 && (
+        <RulingBar
+          rulings={rulings}
+          purposes={purposes}
+          nameOf={nameOf}
+          marked={markedItems.length}
+          more={more}
+          onMore={ruleMore}
+        />
+      )}
     </ListAndDocket>
   );
 }

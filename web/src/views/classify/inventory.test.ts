@@ -14,16 +14,25 @@ const item = (name: string, over: Partial<RuledItem> = {}): RuledItem => ({
   firstSeenAt: new Date(NOW - 30 * 86_400_000).toISOString(),
   lastSeenAt: new Date(NOW).toISOString(),
   ruling: null,
+  siteId: 'site',
+  aside: null,
+  automatic: null,
+  notes: 0,
+  weight: 0,
+  suggestion: null,
+  findings: [],
   ...over,
 });
 const ruled = (purpose: string, service: string) =>
-  ({ ruling: { purpose, service, by: 'person', reason: '', confidence: 1, at: '', person: null, act: '' } }) as const;
+  ({
+    ruling: { id: '1', purpose, service, by: 'person', reason: '', confidence: 1, at: '', person: null, act: '' },
+  }) as const;
 
 const ITEMS = [
   item('uid', { lifetimeSeconds: 400 * 86_400, pages: ['https://site.example/a', 'https://site.example/b'] }),
   item('Session', { party: 'first', host: 'site.example', lifetimeSeconds: null, ...ruled('necessary', 'This site') }),
-  item('frame', { kind: 'request', host: 'film.example', onlyAfterYes: true, ...ruled('embedded', 'Film') }),
-  item('fresh', { firstSeenAt: new Date(NOW - 3600_000).toISOString() }),
+  item('frame', { weight: 9, kind: 'request', host: 'film.example', onlyAfterYes: true, ...ruled('embedded', 'Film') }),
+  item('fresh', { weight: 50, firstSeenAt: new Date(NOW - 3600_000).toISOString() }),
 ];
 const show = (filter: Partial<ListFilter>, keep?: string) =>
   arrange(ITEMS, { ...NO_FILTER, ...filter }, { nameOf: (id) => id.toUpperCase(), keep, now: NOW }).map((row) =>
@@ -31,9 +40,9 @@ const show = (filter: Partial<ListFilter>, keep?: string) =>
   );
 
 it.each([
-  ['as the server gives them', {}, ['uid', 'Session', 'frame', 'fresh']],
-  ['all words of the search, wherever they stand', { search: ' ADS  cookie ' }, ['uid', 'fresh']],
-  ['what is open', { only: ['open'] }, ['uid', 'fresh']],
+  ['open ones first, the weightiest before', {}, ['fresh', 'uid', 'frame', 'Session']],
+  ['all words of the search, wherever they stand', { search: ' ADS  cookie ' }, ['fresh', 'uid']],
+  ['what is open', { only: ['open'] }, ['fresh', 'uid']],
   ['several narrowings together', { only: ['third', 'cookies', 'long-lived'] }, ['uid']],
   ['what came in the last days', { only: ['new'] }, ['fresh']],
   ['what only a yes brings', { only: ['after-yes'] }, ['frame']],
@@ -43,7 +52,7 @@ it.each([
   [
     'in groups by service, open ones first',
     { group: 'service' },
-    ['# Open 2/2', 'uid', 'fresh', '# Film 1/0', 'frame', '# This site 1/0', 'Session'],
+    ['# Open 2/2', 'fresh', 'uid', '# Film 1/0', 'frame', '# This site 1/0', 'Session'],
   ],
   [
     'in groups by page, an item on each of its pages',
@@ -55,7 +64,7 @@ it.each([
 });
 
 it('keeps the selected item in sight when it no longer fits', () => {
-  expect(show({ only: ['open'] }, 'Session')).toEqual(['uid', 'Session', 'fresh']);
+  expect(show({ only: ['open'] }, 'Session')).toEqual(['fresh', 'uid', 'Session']);
 });
 
 it('knows a saved filter again, in whatever order its parts come back', () => {

@@ -11,11 +11,14 @@ export interface ListFilter {
 
 export const NARROWINGS = {
   open: 'open',
+  suggested: 'with a suggestion',
+  findings: 'second look',
   third: 'third party',
   cookies: 'cookies',
   'long-lived': 'a year or longer',
   new: 'found in the last 7 days',
   'after-yes': 'only after a yes',
+  noted: 'with notes',
 } as const;
 export type Narrowing = keyof typeof NARROWINGS;
 
@@ -52,13 +55,21 @@ export type Row = { type: 'group'; title: string; count: number; open: number } 
 const YEAR = 365 * 86_400;
 const WEEK_MS = 7 * 86_400_000;
 
+/** No ruling stands, and nobody said to ignore it. */
+export function isOpen({ ruling, aside }: Pick<RuledItem, 'ruling' | 'aside'>): boolean {
+  return !ruling && aside?.state !== 'ignored';
+}
+
 const FITS: Record<Narrowing, (item: RuledItem, now: number) => boolean> = {
-  open: (item) => !item.ruling,
+  open: isOpen,
+  suggested: (item) => item.suggestion !== null,
+  findings: (item) => item.findings.length > 0,
   third: (item) => item.party === 'third',
   cookies: (item) => item.kind === 'cookie',
   'long-lived': (item) => (item.lifetimeSeconds ?? 0) >= YEAR,
   new: (item, now) => now - Date.parse(item.firstSeenAt) < WEEK_MS,
   'after-yes': (item) => item.onlyAfterYes === true,
+  noted: (item) => item.notes > 0,
 };
 
 /** Text to search in, made once for each item. */
@@ -66,9 +77,10 @@ const texts = new WeakMap<RuledItem, string>();
 function textOf(item: RuledItem): string {
   let text = texts.get(item);
   if (text === undefined) {
-    const { name, host, kind, party, ruling } = item;
+    const { name, host, kind, party, ruling, aside } = item;
+    const stands = ruling?.service ?? (aside?.state === 'ignored' ? 'ignored' : 'open');
     text =
-      `${name} ${host} ${KIND_WORDS[kind]} ${party} party ${ruling?.service ?? 'open'} ${ruling?.purpose ?? ''}`.toLowerCase();
+      `${name} ${host} ${KIND_WORDS[kind]} ${party} party ${stands} ${ruling?.purpose ?? ''} ${ruling?.by ?? ''} ${ruling?.reason ?? aside?.reason ?? ''} ${item.chain.map((link) => link.url).join(' ')} ${item.pages.map(pathOf).join(' ')}`.toLowerCase();
     texts.set(item, text);
   }
   return text;
@@ -102,7 +114,7 @@ export function arrange(
         type: 'group',
         title,
         count: members.length,
-        open: members.filter((i) => !i.ruling).length,
+        open: members.filter(isOpen).length,
       },
       ...members.map((item): Row => ({ type: 'item', item })),
     ]);
@@ -112,15 +124,19 @@ export const OPEN_GROUP = 'Open';
 const collator = new Intl.Collator('en', { numeric: true });
 
 function groupsOf(item: RuledItem, by: Exclude<Grouping, 'none'>, nameOf: (purpose: string) => string): string[] {
-  if (by === 'service') return [item.ruling?.service ?? OPEN_GROUP];
-  if (by === 'purpose') return [item.ruling ? nameOf(item.ruling.purpose) : OPEN_GROUP];
+  const without = isOpen(item) ? OPEN_GROUP : 'Ignored';
+  if (by === 'service') return [item.ruling?.service ?? without];
+  if (by === 'purpose') return [item.ruling ? nameOf(item.ruling.purpose) : without];
   if (by === 'host') return [item.host];
   return item.pages.length > 0 ? item.pages.map(pathOf) : ['On no page'];
 }
 
 function sortItems(items: RuledItem[], sort: Sorting, nameOf: (purpose: string) => string): RuledItem[] {
-  // As the server gives them: third parties first.
-  if (sort === 'consequence') return items;
+  // Open ones first, and of all the weightiest.
+  if (sort === 'consequence') {
+    const keyed = items.map((item) => ({ item, key: (isOpen(item) ? 1000 : 0) + item.weight }));
+    return keyed.sort((a, b) => b.key - a.key).map(({ item }) => item);
+  }
   const down = sort.startsWith('-') ? -1 : 1;
   const keyOf = KEYS[sort.replace('-', '')];
   if (!keyOf) return items;

@@ -10,9 +10,12 @@ import { OPEN_GROUP, type Row, type Sorting } from './inventory';
 interface Props {
   rows: Row[];
   selected: string | undefined;
+  /** To be ruled together. */
+  marked: ReadonlySet<string>;
   sort: Sorting;
   nameOf(purpose: string): string;
   onSelect(item: RuledItem): void;
+  onMark(item: RuledItem): void;
   onSort(sort: Sorting): void;
 }
 
@@ -20,16 +23,16 @@ const ROW_HEIGHT = 27;
 const rowHeight = () => ROW_HEIGHT;
 
 const COLUMNS = [
-  ['name', 'Name', 'w-[27%]'],
-  ['kind', 'Kind', 'w-[13%]'],
-  ['host', 'Host', 'w-[23%]'],
-  ['lives', 'Lives', 'w-[8%]'],
-  ['pages', 'Pages', 'w-[8%] text-right!'],
+  ['name', 'Name', 'w-[23%]'],
+  ['kind', 'Kind', 'w-[12%]'],
+  ['host', 'Host', 'w-[20%]'],
+  ['lives', 'Lives', 'w-[6.5%]'],
+  ['pages', 'Pages', 'w-[7%] text-right!'],
   ['purpose', 'Purpose', ''],
 ] as const;
 
 /** The dense list. Only the rows in sight are in the page, so that ten thousand scroll like ten. */
-export function ItemTable({ rows, selected, sort, nameOf, onSelect, onSort }: Props) {
+export function ItemTable({ rows, selected, marked, sort, nameOf, onSelect, onMark, onSort }: Props) {
   const body = useRef<HTMLTableSectionElement>(null);
   const [offset, setOffset] = useState(0);
   // What stands above the list grows and shrinks with its text.
@@ -58,6 +61,9 @@ export function ItemTable({ rows, selected, sort, nameOf, onSelect, onSort }: Pr
     <table className="w-full table-fixed bg-sheet" aria-rowcount={rows.length + 1}>
       <thead>
         <tr className="border-y border-ink">
+          <th className="w-8 p-0">
+            <span className="sr-only">Marked</span>
+          </th>
           {COLUMNS.map(([id, title, width]) => (
             <th
               key={id}
@@ -92,8 +98,10 @@ export function ItemTable({ rows, selected, sort, nameOf, onSelect, onSort }: Pr
               item={row.item}
               index={index}
               selected={row.item.id === selected}
-              purpose={row.item.ruling && nameOf(row.item.ruling.purpose)}
+              marked={marked.has(row.item.id)}
+              nameOf={nameOf}
               onSelect={onSelect}
+              onMark={onMark}
             />
           );
         })}
@@ -107,7 +115,7 @@ export function ItemTable({ rows, selected, sort, nameOf, onSelect, onSort }: Pr
 function Space({ height }: { height: number }) {
   return (
     <tr style={{ height }}>
-      <td colSpan={COLUMNS.length} className="p-0" />
+      <td colSpan={COLUMNS.length + 1} className="p-0" />
     </tr>
   );
 }
@@ -117,7 +125,7 @@ function GroupRow({ row, index }: { row: Extract<Row, { type: 'group' }>; index:
     <tr aria-rowindex={index + 2} className="border-b border-line bg-well" style={{ height: ROW_HEIGHT }}>
       <th
         scope="rowgroup"
-        colSpan={COLUMNS.length}
+        colSpan={COLUMNS.length + 1}
         className="truncate px-2 text-[13px] font-semibold! normal-case tracking-normal text-ink! [font-stretch:100%]"
       >
         <bdi>{row.title}</bdi> <span className="font-normal text-ink2">{row.count}</span>
@@ -133,22 +141,36 @@ interface ItemRowProps {
   item: RuledItem;
   index: number;
   selected: boolean;
-  purpose: string | null;
+  marked: boolean;
+  nameOf(purpose: string): string;
   onSelect(item: RuledItem): void;
+  onMark(item: RuledItem): void;
 }
 
-const ItemRow = memo(function ItemRow({ item, index, selected, purpose, onSelect }: ItemRowProps) {
+const ItemRow = memo(function ItemRow({ item, index, selected, marked, nameOf, onSelect, onMark }: ItemRowProps) {
   return (
     <tr
       aria-selected={selected}
       aria-rowindex={index + 2}
-      onClick={() => onSelect(item)}
+      // Marking is no selecting.
+      onClick={(event) => (event.target as Element).closest('label') || onSelect(item)}
       style={{ height: ROW_HEIGHT }}
       className={clsx(
         'cursor-pointer border-b border-line',
-        selected ? 'bg-wash shadow-[inset_3px_0_0_var(--stamp)]' : 'hover:bg-well',
+        selected ? 'bg-wash shadow-[inset_3px_0_0_var(--stamp)]' : marked ? 'bg-wash' : 'hover:bg-well',
       )}
     >
+      <td className="p-0 text-center">
+        <label className="flex size-full min-h-6 min-w-6 items-center justify-center">
+          <input
+            type="checkbox"
+            aria-label={`Mark ${item.name}`}
+            tabIndex={selected ? 0 : -1}
+            checked={marked}
+            onChange={() => onMark(item)}
+          />
+        </label>
+      </td>
       <td className="mono truncate px-2" title={item.name}>
         <button type="button" className="max-w-full truncate text-left" tabIndex={selected ? 0 : -1}>
           {item.name}
@@ -164,16 +186,41 @@ const ItemRow = memo(function ItemRow({ item, index, selected, purpose, onSelect
       <td className="truncate px-2">{lifetimeWords(item.lifetimeSeconds)}</td>
       <td className="px-2 text-right">{item.pages.length}</td>
       <td className="truncate px-2">
-        {item.ruling ? (
-          <>
-            <Mark name="in-order" /> {purpose} <span className="text-ink2">· {item.ruling.service}</span>
-          </>
-        ) : (
-          <b className="text-held">
-            <Mark name="waits" /> open
-          </b>
-        )}
+        <Standing item={item} nameOf={nameOf} />
       </td>
     </tr>
   );
 });
+
+/** What stands of an item: its ruling, that it is ignored, or that it is open and what is suggested. */
+function Standing({ item: { ruling, aside, suggestion, findings }, nameOf }: Pick<ItemRowProps, 'item' | 'nameOf'>) {
+  if (ruling) {
+    return (
+      <>
+        <Mark name={findings.length > 0 ? 'held' : 'in-order'} /> {nameOf(ruling.purpose)}{' '}
+        <span className="text-ink2">· {ruling.service}</span>
+        {findings.length > 0 && <b className="text-held"> · second look</b>}
+      </>
+    );
+  }
+  if (aside?.state === 'ignored') {
+    return (
+      <span className="text-ink2">
+        <Mark name="nothing" /> ignored
+      </span>
+    );
+  }
+  return (
+    <>
+      <b className="text-held">
+        <Mark name="waits" /> open
+      </b>
+      {suggestion && (
+        <span className="text-ink2">
+          {' '}
+          · {nameOf(suggestion.purpose)}? {Math.round(suggestion.confidence * 100)}&nbsp;%
+        </span>
+      )}
+    </>
+  );
+}

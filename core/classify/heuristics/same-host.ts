@@ -1,0 +1,27 @@
+import { itemKey } from '../../observe/fold';
+import { hostOf } from '../layers/bringers';
+import type { Heuristic } from './types';
+
+/** What rests on another guess is itself less sure. */
+const SHARE = 0.8;
+const SURE_ENOUGH = 0.6;
+
+export const sameHost: Heuristic = {
+  meta: {
+    id: 'same-host',
+    looksAt: 'all',
+    title: 'What its host does otherwise',
+    why: 'A third-party host most often serves one purpose. What is suggested for one of its items holds, less surely, for its others and for what its scripts write.',
+  },
+  evaluate({ item, siblings }) {
+    if (!siblings) return null;
+    const host = item.party === 'third' ? item.host : item.setBy === 'script' && item.url ? hostOf(item.url) : '';
+    const found = host ? siblings(host) : null;
+    if (!found || found.confidence < SURE_ENOUGH || found.key === itemKey(item)) return null;
+    return {
+      purpose: found.purpose,
+      confidence: Math.round(SHARE * found.confidence * 100) / 100,
+      because: `of something else that ${host} does: ${found.reason}`,
+    };
+  },
+};

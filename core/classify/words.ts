@@ -1,0 +1,7 @@
+/** The parts of this folder that are small enough for a browser: no catalogue and no data on hosts. */
+export { hostOf } from './layers/bringers';
+export { patternProblem } from './name-pattern';
+export * from './settings';
+export { LIKENESSES, type Likeness, similarTo } from './similar';
+export { authorWords } from './trace';
+export { LEGAL_BASES, type LegalBasis } from './types';

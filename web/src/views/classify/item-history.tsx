@@ -1,0 +1,58 @@
+import { authorWords } from '@douane/core/classify/words';
+import clsx from 'clsx';
+import type { ItemDetail } from '../../api/types';
+import { Ago, Button, Section } from '../../ui/parts';
+
+interface Props {
+  history: ItemDetail['history'];
+  nameOf(purpose: string): string;
+  onUndo(act: string): void;
+}
+
+/** Every ruling there was, the newest first; a person's can be taken back at any time. */
+export function ItemHistory({ history, nameOf, onUndo }: Props) {
+  if (history.length === 0) return null;
+  return (
+    <Section title="Rulings">
+      <ul>
+        {history.map((past) => (
+          <li key={past.id} className="border-b border-line py-1">
+            <span className={clsx('block [overflow-wrap:anywhere]', past.undoneAt && 'text-ink2 line-through')}>
+              <b>{past.state === 'ruled' ? nameOf(past.purpose!) : past.state === 'open' ? 'Kept open' : 'Ignored'}</b>
+              {past.service && ` · ${past.service}`}
+            </span>
+            <span className="block text-ink2 [overflow-wrap:anywhere]">
+              {past.reason}
+              {past.by === 'person' && past.person && !past.reason.includes(past.person)
+                ? `, by ${authorWords('person', past.person)}`
+                : ''}
+              , <Ago at={past.at} />
+              {past.undoneAt && (
+                <>
+                  ; taken back <Ago at={past.undoneAt} />
+                </>
+              )}
+            </span>
+            {past.evidence && past.evidence.length > 0 && (
+              <details>
+                <summary className="min-h-6 cursor-pointer text-stamp">What it rested on</summary>
+                <ul className="text-ink2">
+                  {past.evidence.map((words) => (
+                    <li key={words} className="[overflow-wrap:anywhere]">
+                      {words}
+                    </li>
+                  ))}
+                </ul>
+              </details>
+            )}
+            {past.by === 'person' && !past.undoneAt && (
+              <Button kind="quiet" onClick={() => onUndo(past.act)}>
+                Take back
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </Section>
+  );
+}
