@@ -14,6 +14,7 @@ import { rulingsFileRoutes } from './routes/rulings-file';
 import { runRoutes } from './routes/runs';
 import { scanSetupRoutes } from './routes/scan-setup';
 import { scanRoutes } from './routes/scans';
+import { schemaRoutes } from './routes/schemas';
 import { serviceRecordRoutes } from './routes/service-records';
 import { requirePerson, sessionRoutes } from './routes/session';
 import type { Services } from './services';
@@ -70,6 +71,8 @@ export function createApp(services: Services): Express {
   });
   api.use(express.json({ limit: '2mb' }), sessions, csrf.csrfSynchronisedProtection);
   api.use(sessionRoutes(services, csrf.generateToken));
+  // Nobody's data, so they need no person.
+  api.use(schemaRoutes());
   api.use(requirePerson);
   api.use(
     boardRoutes(services),

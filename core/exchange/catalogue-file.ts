@@ -1,7 +1,11 @@
 import Papa from 'papaparse';
+import { z } from 'zod';
 import { type Catalogue, type CatalogueEntry, catalogueEntrySchema, catalogueSchema } from '../classify/types';
 import { type FieldProblem, parseText } from '../setup/parse';
 import { readTable } from './table';
+
+/** JSON Schema (draft 2020-12) of `douane.catalogue/1`. */
+export const catalogueJsonSchema = (): object => z.toJSONSchema(catalogueSchema, { io: 'input' });
 
 const REQUIRED = ['service', 'purpose'] as const;
 const OPTIONAL = ['name', 'host', 'kinds', 'description', 'policyUrl', 'lifetimeSeconds'] as const;

@@ -124,6 +124,24 @@ export async function listSharedItems(db: Queryable, organisationId: string): Pr
   return rows.map(toItem);
 }
 
+/** Other sites of the organisation that have one of these third-party things. */
+export async function sitesSharing(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+  items: readonly Pick<KeptItem, 'id' | 'party'>[],
+): Promise<string[]> {
+  const ids = items.filter((item) => item.party === 'third').map((item) => item.id);
+  if (ids.length === 0) return [];
+  const { rows } = await db.query<{ siteId: string }>(
+    `SELECT DISTINCT o.site_id AS "siteId" FROM item i JOIN item o ON o.organisation_id = $1 AND o.kind = i.kind
+       AND o.host = i.host AND md5(o.name) = md5(i.name) AND o.site_id <> i.site_id
+     WHERE i.organisation_id = $1 AND i.site_id = $2 AND i.id = ANY($3::uuid[])`,
+    [organisationId, siteId, ids],
+  );
+  return rows.map((row) => row.siteId);
+}
+
 /** What else a host does anywhere in the organisation, and what first-party things elsewhere have the same name. */
 export async function listKin(
   db: Queryable,

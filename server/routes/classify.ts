@@ -13,7 +13,7 @@ import {
 import { registrableDomain, valueWords } from '@douane/core/observe';
 import { Router } from 'express';
 import { z } from 'zod';
-import { deskFor, reclassify, reclassifyAll } from '../classifying';
+import { deskFor, reclassifyAll } from '../classifying';
 import { inTransaction } from '../db/db';
 import {
   deleteNote,
@@ -26,6 +26,7 @@ import {
   listNotes,
   listSharedItems,
   lockItems,
+  sitesSharing,
 } from '../db/items.sql';
 import { insertRulings, type NewRuling, rulingHistory, undoAct } from '../db/rulings.sql';
 import { signsAbout } from '../db/runs.sql';
@@ -138,7 +139,7 @@ export function classifyRoutes(services: Services): Router {
     }
     const act = randomUUID();
     const ids = [...new Set(asked.itemIds)];
-    const before = await inTransaction(db, async (tx) => {
+    const ruled = await inTransaction(db, async (tx) => {
       const items = await lockItems(tx, site.organisationId, site.id, ids);
       if (items.length !== ids.length) throw notFound('item of this site');
       if (asked.seen) refuseUnseen(items, asked.seen, (id) => purposes.find((p) => p.id === id)?.name ?? id);
@@ -161,11 +162,18 @@ export function classifyRoutes(services: Services): Router {
         };
       });
       await insertRulings(tx, site.organisationId, rulings, act, person.id);
-      return items;
+      return lockItems(tx, site.organisationId, site.id, ids);
     });
-    await afterRuling(site, before);
+    await afterRuling(site, ruled);
     const effects = asked.state === 'ruled' ? effectWords(site.setup, asked.purpose) : [];
-    res.status(201).json({ act, ruled: ids.length, effects, left: await leftToDo(db, site) });
+    // How they stand now, so that the list need not be loaded anew for it; what else is known of them has not changed.
+    const standing = ruled.map(({ id, ruling, aside }) => ({ id, ruling, aside }));
+    res.status(201).json({ act, ruled: ids.length, effects, standing });
+  });
+
+  /** What lies open after rulings; it takes a look at the whole site, so nobody waits for it while ruling. */
+  router.get('/sites/:siteId/left-to-do', async (req, res) => {
+    res.json({ left: await leftToDo(db, await siteOf(services, req)) });
   });
 
   router.delete('/sites/:siteId/rulings/:act', async (req, res) => {
@@ -222,13 +230,11 @@ export function classifyRoutes(services: Services): Router {
     });
   });
 
-  /** What a person ruled here may rule the same thing on other sites; and what was undone may be known without him. */
+  /** What a person ruled here, or took back, may rule the same third-party thing on other sites; here it does not. */
   async function afterRuling(site: Site, items: readonly KeptItem[]): Promise<void> {
     const { organisationId, id: siteId } = site;
-    await reclassify(db, knowledge, site);
-    if (items.some((item) => item.party === 'third')) {
-      await reclassifyAll(db, knowledge, organisationId, (other) => other.id !== siteId);
-    }
+    const shared = await sitesSharing(db, organisationId, siteId, items);
+    if (shared.length > 0) await reclassifyAll(db, knowledge, organisationId, (other) => shared.includes(other.id));
     await announce(db, { organisationId, siteId, what: 'items' });
   }
   return router;

@@ -1,4 +1,5 @@
 import { byHost } from '../../hold/match';
+import { lifetimeWords } from '../../observe/lifetime';
 import type { ItemKind } from '../../observe/types';
 import { PatternIndex } from '../pattern-index';
 import type { CatalogueEntry, Classifiable, Classifier, Ruling } from '../types';
@@ -60,7 +61,8 @@ function fits(entry: CatalogueEntry, { kind, host }: Classifiable): boolean {
   return !entry.host || host === entry.host || host.endsWith(`.${entry.host}`);
 }
 
-function fromEntry({ purpose, service, description, policyUrl }: CatalogueEntry, reason: string): Ruling {
+function fromEntry(entry: CatalogueEntry, reason: string): Ruling {
+  const { purpose, service, description, policyUrl, lifetimeSeconds } = entry;
   return {
     purpose,
     service,
@@ -69,5 +71,6 @@ function fromEntry({ purpose, service, description, policyUrl }: CatalogueEntry,
     by: 'catalogue',
     reason,
     confidence: 0.9,
+    ...(lifetimeSeconds !== undefined && { evidence: [`usually lives ${lifetimeWords(lifetimeSeconds)}`] }),
   };
 }

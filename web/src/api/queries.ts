@@ -86,6 +86,13 @@ export const filters = (siteId: string) =>
       call<{ filters: { id: string; name: string; filter: ListFilter }[] }>('GET', `/sites/${siteId}/filters`),
   });
 
+/** What lies open after the rulings of an act. */
+export const leftToDo = (siteId: string, act: string | undefined) =>
+  queryOptions({
+    queryKey: ['left-to-do', siteId, act],
+    queryFn: () => call<{ left: string[] }>('GET', `/sites/${siteId}/left-to-do`),
+  });
+
 /** What rules without a person; of the organisation, so that a change anywhere in it makes it stale. */
 export const knowledge = () =>
   queryOptions({ queryKey: ['knowledge'], queryFn: () => call<Knowledge>('GET', '/knowledge') });

@@ -23,8 +23,9 @@ export function FilesView() {
       </Finding>
       <Part title="Rulings of this site">
         <p className="mb-2">
-          Take out: <a href={`${rulings}?as=csv`}>CSV</a> · <a href={`${rulings}?as=json`}>JSON</a>. Needed when coming
-          in: the columns <span className="mono">kind, name, host, purpose</span>.
+          Take out: <a href={`${rulings}?as=csv`}>CSV</a> · <a href={`${rulings}?as=json`}>JSON</a> (
+          <a href="/api/schemas/rulings.json">schema</a>). Needed when coming in: the columns{' '}
+          <span className="mono">kind, name, host, purpose</span>.
         </p>
         <FileIn<RulingsImport>
           label="A file of rulings"
@@ -70,8 +71,8 @@ function CataloguePart({ nameOf }: { nameOf(purpose: string): string }) {
       <p className="mb-2">
         {data?.catalogue.own ?? 0} entries; they go before the open catalogue. Take out:{' '}
         <a href="/api/catalogue/export?which=own&as=csv">CSV</a> ·{' '}
-        <a href="/api/catalogue/export?which=own&as=json">JSON</a>, or the open catalogue:{' '}
-        <a href="/api/catalogue/export?which=open&as=csv">CSV</a> ·{' '}
+        <a href="/api/catalogue/export?which=own&as=json">JSON</a> (<a href="/api/schemas/catalogue.json">schema</a>),
+        or the open catalogue: <a href="/api/catalogue/export?which=open&as=csv">CSV</a> ·{' '}
         <a href="/api/catalogue/export?which=open&as=json">JSON</a>. Needed when coming in: the columns{' '}
         <span className="mono">service, purpose</span> and <span className="mono">name</span> or{' '}
         <span className="mono">host</span>.

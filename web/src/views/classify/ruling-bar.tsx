@@ -38,7 +38,7 @@ export function RulingBar({ rulings, purposes, nameOf, marked, more, onMore }: P
             <span className="basis-full">
               <b>{doneWords(done, nameOf)}</b>{' '}
               {'purpose' in done.decision && done.effects.length > 0 && `It ${done.effects.join('; ')}. `}
-              <span className="text-ink2">{done.left.join(' ')}</span>
+              <span className="text-ink2">{rulings.left.join(' ')}</span>
             </span>
           )}
           {undone && !done && <b>Taken back.</b>}

@@ -1,7 +1,8 @@
 import type { LegalBasis } from '@douane/core/classify/words';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ApiProblem, call } from '../../api/client';
+import * as queries from '../../api/queries';
 import type { RuledItem } from '../../api/types';
 
 /** What a person decides about some items. */
@@ -31,7 +32,13 @@ export interface Done {
   items: RuledItem[];
   decision: Decision;
   effects: string[];
-  left: string[];
+}
+
+interface Ruled {
+  act: string;
+  effects: string[];
+  /** How the items stand now. */
+  standing: Pick<RuledItem, 'id' | 'ruling' | 'aside'>[];
 }
 
 /** Rules, takes back, and tells of what somebody else ruled meanwhile before it is covered. */
@@ -42,14 +49,25 @@ export function useRulings(siteId: string) {
   const reload = () => client.invalidateQueries({ queryKey: ['items', siteId] });
   const rule = useMutation({
     mutationFn: ({ items, decision, anyway }: Asked) =>
-      call<{ act: string; effects: string[]; left: string[] }>('POST', `/sites/${siteId}/rulings`, {
+      call<Ruled>('POST', `/sites/${siteId}/rulings`, {
         itemIds: items.map((item) => item.id),
         ...decision,
         ...(!anyway && { seen: Object.fromEntries(items.map((item) => [item.id, seenOf(item)])) }),
       }),
-    onSuccess: ({ act, effects, left }, { items, decision }) => {
-      setDone({ act, items, decision, effects, left });
+    onSuccess: ({ act, effects, standing }, { items, decision }) => {
+      setDone({ act, items, decision, effects });
       setUndone(false);
+      // At once where it is seen; the whole list comes anew in its own time.
+      const now = new Map(standing.map((one) => [one.id, one]));
+      client.setQueryData(
+        queries.items(siteId).queryKey,
+        (list) =>
+          list && {
+            items: list.items.map((item) =>
+              now.has(item.id) ? { ...item, ...now.get(item.id)!, suggestion: null } : item,
+            ),
+          },
+      );
       void reload();
     },
     onError: () => void reload(),
@@ -62,6 +80,7 @@ export function useRulings(siteId: string) {
       void reload();
     },
   });
+  const { data: after } = useQuery({ ...queries.leftToDo(siteId, done?.act), enabled: done !== null });
   const conflict = rule.error instanceof ApiProblem && rule.error.status === 409 ? rule.error : null;
   return {
     rule: (items: RuledItem[], decision: Decision, then?: () => void) => {
@@ -69,6 +88,8 @@ export function useRulings(siteId: string) {
     },
     undo: (act: string) => undo.mutate(act),
     done,
+    /** What lies open after it; empty until that is known. */
+    left: after?.left ?? [],
     undone,
     busy: rule.isPending,
     conflict,
