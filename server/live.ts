@@ -18,6 +18,8 @@ export interface Change {
     | 'knowledge'
     | 'draft'
     | 'records';
+  /** The open interface that did it and knows already, by the name it gave itself. */
+  from?: string;
 }
 
 const CHANNEL = 'douane';
@@ -66,10 +68,9 @@ export class Live {
   }
 
   private pass(payload: string): void {
-    const { organisationId, siteId, what } = JSON.parse(payload) as Change;
+    const { organisationId, ...told } = JSON.parse(payload) as Change;
     for (const listener of this.listeners) {
-      if (listener.organisationId === organisationId)
-        listener.res.write(`data: ${JSON.stringify({ siteId, what })}\n\n`);
+      if (listener.organisationId === organisationId) listener.res.write(`data: ${JSON.stringify(told)}\n\n`);
     }
   }
 

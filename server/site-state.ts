@@ -3,7 +3,7 @@ import { type ServiceRecord, servicesOf } from '@douane/core/classify';
 import { differences, type Setup } from '@douane/core/setup';
 import { countUnseenAlarms } from './db/alarms.sql';
 import type { Queryable } from './db/db';
-import { isOpen, type KeptItem, listItems } from './db/items.sql';
+import { countItems, listRuled, type RuledItem } from './db/items.sql';
 import { countRecords } from './db/records.sql';
 import { latestRuns, type Run } from './db/runs.sql';
 import { listServices } from './db/services.sql';
@@ -11,8 +11,7 @@ import type { Site } from './db/sites.sql';
 import { listVersions, type Version } from './db/versions.sql';
 
 /** The draft of a site as it would be published now: its settings, and the services that follow from the rulings. */
-export function fullDraft(site: Site, items: readonly KeptItem[], records: readonly ServiceRecord[]): Setup {
-  const ruled = items.flatMap((item) => (item.ruling ? [{ item, ruling: item.ruling }] : []));
+export function fullDraft(site: Site, ruled: readonly RuledItem[], records: readonly ServiceRecord[]): Setup {
   return { ...site.setup, services: servicesOf(ruled, records) };
 }
 
@@ -24,8 +23,9 @@ export function draftDifferences(draft: Setup, published: Version | undefined) {
 /** How a site stands, from what is kept of it. */
 export async function siteState(db: Queryable, site: Site, runs?: readonly Run[]): Promise<SiteState> {
   const { organisationId, id } = site;
-  const [items, versions, records, alarms, providers, latest] = await Promise.all([
-    listItems(db, organisationId, id),
+  const [items, ruled, versions, records, alarms, providers, latest] = await Promise.all([
+    countItems(db, organisationId, id),
+    listRuled(db, organisationId, id),
     listVersions(db, organisationId, id),
     countRecords(db, organisationId, id),
     countUnseenAlarms(db, organisationId, id),
@@ -34,7 +34,6 @@ export async function siteState(db: Queryable, site: Site, runs?: readonly Run[]
   ]);
   const newest = (kind: Run['kind']) => latest.find((run) => run.siteId === id && run.kind === kind);
   const [scan, check, look] = [newest('scan'), newest('check'), newest('look')];
-  const openItems = items.filter(isOpen).length;
   const scanned = { ...(scan?.progress as object), ...(scan?.summary as object) } as {
     done?: number;
     pages?: number;
@@ -54,11 +53,11 @@ export async function siteState(db: Queryable, site: Site, runs?: readonly Run[]
         }
       : null,
     alarms,
-    openItems,
-    ruledItems: items.filter((item) => item.ruling).length,
+    openItems: items.open,
+    ruledItems: items.ruled,
     regimes: site.setup.regions.regimes,
     version: versions[0]?.number ?? null,
-    draftDiffers: draftDifferences(fullDraft(site, items, providers), versions[0]).length,
+    draftDiffers: draftDifferences(fullDraft(site, ruled, providers), versions[0]).length,
     gate: look ? { state: look.state, first: looked.first ?? 0, of: looked.of ?? 0, why: look.why } : null,
     check: check
       ? {

@@ -52,13 +52,19 @@ export async function benchInventory(root: string): Promise<void> {
       typed.push(await timed(page, 'input[type=search]', text));
     }
     const sorted: number[] = [];
-    for (let i = 0; i < 12; i++) sorted.push(await timed(page, `thead th:nth-child(${1 + (i % 6)}) button`));
+    for (let i = 0; i < 12; i++) sorted.push(await timed(page, `thead th:nth-child(${2 + (i % 6)}) button`));
+    const ruled: number[] = [];
+    await page.keyboard.press('Escape');
+    await page.locator('tbody tr button').first().click();
+    for (let i = 0; i < 8; i++) ruled.push(await ruleOne(page, (i % 5) + 1));
     progressDone();
     say('items.rows', ITEMS, 'items', 0);
     say('items.filter', median(typed), 'ms, median', 1);
     say('items.filter_slowest', Math.max(...typed), 'ms', 1);
     say('items.sort', median(sorted), 'ms, median', 1);
     say('items.sort_slowest', Math.max(...sorted), 'ms', 1);
+    say('items.rule', median(ruled), 'ms from the key to the next item in the docket, median', 0);
+    say('items.rule_slowest', Math.max(...ruled), 'ms', 0);
   } finally {
     await browser.close();
     await server.stop();
@@ -76,6 +82,16 @@ function addSite(page: Page): Promise<string> {
     const answer = await fetch('/api/sites', { method: 'POST', headers, body });
     return (await answer.json()).id;
   });
+}
+
+/** Milliseconds from the key that rules an item to the docket of the next. */
+async function ruleOne(page: Page, key: number): Promise<number> {
+  const name = () => page.locator('aside h2').textContent();
+  const before = await name();
+  const begin = performance.now();
+  await page.keyboard.press(String(key));
+  while ((await name().catch(() => before)) === before) await new Promise((resolve) => setTimeout(resolve, 5));
+  return performance.now() - begin;
 }
 
 /** Milliseconds from typing `text` into a field, or from a click, to the end of the frame that shows what came of it. */

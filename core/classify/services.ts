@@ -24,6 +24,10 @@ export interface ServiceRecord extends ServiceRecordBody {
   id: string;
 }
 
+/** What a list of services needs of items and rulings. */
+type ServedItem = Pick<Item, 'kind' | 'name' | 'host' | 'lifetimeSeconds'>;
+type ServedRuling = Pick<Ruling, 'purpose' | 'service' | 'description' | 'policyUrl' | 'lifetimeSeconds'>;
+
 /** A short id for a service, from its name: small letters, digits and hyphens. */
 export function slugOf(name: string): string {
   const slug = name
@@ -42,7 +46,7 @@ export function slugOf(name: string): string {
  * name, then purpose.
  */
 export function servicesOf(
-  ruled: Iterable<{ item: Item; ruling: Ruling }>,
+  ruled: Iterable<{ item: ServedItem; ruling: ServedRuling }>,
   records: readonly ServiceRecord[] = [],
 ): Service[] {
   const recordOf = new Map(records.map((record) => [record.name, record]));
@@ -91,7 +95,7 @@ function toldOf(record: ServiceRecord | undefined): Partial<Service> {
 }
 
 /** As the ruling tells visitors; else as it was found. */
-function lifetimeShown(item: Item, { lifetimeSeconds }: Ruling): { lifetimeSeconds?: number | null } {
+function lifetimeShown(item: ServedItem, { lifetimeSeconds }: ServedRuling): { lifetimeSeconds?: number | null } {
   const shown = lifetimeSeconds === undefined ? item.lifetimeSeconds : lifetimeSeconds;
   return shown === undefined ? {} : { lifetimeSeconds: shown };
 }

@@ -9,6 +9,7 @@ export const LIKENESSES = {
   tag: 'brought in by the same tag',
 } as const;
 export type Likeness = keyof typeof LIKENESSES;
+const WAYS = Object.keys(LIKENESSES) as Likeness[];
 
 /** The value by which an item is alike others in some way; `null`: in this way it is like nothing. */
 export function likenessKeys(item: Classifiable): Record<Likeness, string | null> {
@@ -23,22 +24,32 @@ export function likenessKeys(item: Classifiable): Record<Likeness, string | null
   };
 }
 
+/** Made once for each item: ten thousand are compared with every one that is looked at. */
+const made = new WeakMap<Classifiable, Record<Likeness, string | null>>();
+function keysOf(item: Classifiable): Record<Likeness, string | null> {
+  let keys = made.get(item);
+  if (!keys) {
+    keys = likenessKeys(item);
+    made.set(item, keys);
+  }
+  return keys;
+}
+
 /** Items of `among` that are like `item`, in each way in which there are any. */
 export function similarTo<T extends Classifiable>(item: Classifiable, among: readonly T[]): [Likeness, T[]][] {
-  const own = likenessKeys(item);
+  const own = keysOf(item);
   const found = new Map<Likeness, T[]>();
-  const itself = `${item.kind}\n${item.host}\n${item.name}`;
   for (const other of among) {
-    if (`${other.kind}\n${other.host}\n${other.name}` === itself) continue;
-    const theirs = likenessKeys(other);
-    for (const way of Object.keys(LIKENESSES) as Likeness[]) {
+    if (other.name === item.name && other.kind === item.kind && other.host === item.host) continue;
+    const theirs = keysOf(other);
+    for (const way of WAYS) {
       if (own[way] === null || own[way] !== theirs[way]) continue;
       const list = found.get(way);
       if (list) list.push(other);
       else found.set(way, [other]);
     }
   }
-  return (Object.keys(LIKENESSES) as Likeness[]).flatMap((way): [Likeness, T[]][] => {
+  return WAYS.flatMap((way): [Likeness, T[]][] => {
     const list = found.get(way);
     return list ? [[way, list]] : [];
   });

@@ -107,9 +107,72 @@ export async function listItems(db: Queryable, organisationId: string, siteId: s
   return rows.map(toItem);
 }
 
+export async function listItemsOfHosts(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+  hosts: readonly string[],
+): Promise<KeptItem[]> {
+  const { rows } = await db.query<ItemRow>(
+    `${LISTED} WHERE i.organisation_id = $1 AND i.site_id = $2 AND i.host = ANY($3)`,
+    [organisationId, siteId, hosts],
+  );
+  return rows.map(toItem);
+}
+
 export async function itemById(db: Queryable, organisationId: string, id: string): Promise<KeptItem | null> {
   const { rows } = await db.query<ItemRow>(`${WHOLE} WHERE i.organisation_id = $1 AND i.id = $2`, [organisationId, id]);
   return rows[0] ? toItem(rows[0]) : null;
+}
+
+/** An item with its standing ruling, as far as lists of services go; a long inventory is read quickly so. */
+export interface RuledItem {
+  item: Pick<Item, 'kind' | 'name' | 'host' | 'lifetimeSeconds'>;
+  ruling: Pick<Ruling, 'purpose' | 'service' | 'description' | 'policyUrl' | 'lifetimeSeconds'>;
+}
+
+/** The ruling that stands: the newest of a person, else the newest without one. */
+const STANDING = `
+  SELECT r.* FROM ruling r WHERE r.item_id = i.id AND r.undone_at IS NULL
+  ORDER BY r.author = 'person' DESC, r.at DESC LIMIT 1`;
+
+/** What is ruled on a site, and nothing else of it; order as `listItems` has it. */
+export async function listRuled(db: Queryable, organisationId: string, siteId: string): Promise<RuledItem[]> {
+  const { rows } = await db.query(
+    `SELECT i.kind, i.name, i.host, i.facts->'lifetimeSeconds' AS lives, r.purpose, r.description, r.policy_url AS "policyUrl",
+       r.lifetime, coalesce(s.body->>'name', r.service) AS service
+     FROM item i CROSS JOIN LATERAL (${STANDING}) r
+     LEFT JOIN service_name n ON n.organisation_id = $1 AND n.name = r.service LEFT JOIN service s ON s.id = n.service_id
+     WHERE i.organisation_id = $1 AND i.site_id = $2 AND r.state = 'ruled'
+     ORDER BY i.facts->>'party' DESC, i.host, i.kind, i.name`,
+    [organisationId, siteId],
+  );
+  return rows.map(({ kind, name, host, lives, purpose, service, description, policyUrl, lifetime }) => ({
+    // An item without a lifetime has none in its facts; one that lasts for the session has a JSON null there.
+    item: { kind, name, host, ...((lives !== null || kind === 'cookie') && { lifetimeSeconds: lives }) },
+    ruling: {
+      purpose,
+      service,
+      ...(description && { description }),
+      ...(policyUrl && { policyUrl }),
+      ...(lifetime && { lifetimeSeconds: lifetime.seconds }),
+    },
+  }));
+}
+
+/** How many items a site has, and how many of them are open or ruled; the rest is ignored. */
+export async function countItems(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+): Promise<{ all: number; open: number; ruled: number }> {
+  const { rows } = await db.query(
+    `SELECT count(*)::int AS all, count(*) FILTER (WHERE r.state = 'ruled')::int AS ruled,
+       count(*) FILTER (WHERE r.state IS NULL OR r.state = 'open')::int AS open
+     FROM item i LEFT JOIN LATERAL (${STANDING}) r ON true WHERE i.organisation_id = $1 AND i.site_id = $2`,
+    [organisationId, siteId],
+  );
+  return rows[0];
 }
 
 /** Third-party things that more than one site of the organisation has. */

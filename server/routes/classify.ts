@@ -4,6 +4,7 @@ import {
   type Desk,
   entityOfHost,
   findingWords,
+  hostOf,
   legalBasisSchema,
   rulingFindings,
   type SignBook,
@@ -22,6 +23,7 @@ import {
   itemById,
   type KeptItem,
   listItems,
+  listItemsOfHosts,
   listKin,
   listNotes,
   listSharedItems,
@@ -91,7 +93,9 @@ export function classifyRoutes(services: Services): Router {
     const site = item && (await siteById(db, organisationId, item.siteId));
     if (!site) throw notFound('item');
     const [{ desk, signs }, history, noticed, notes, kin, sites, records] = await Promise.all([
-      listItems(db, organisationId, site.id).then((items) => deskFor(db, knowledge, site, items)),
+      listItemsOfHosts(db, organisationId, site.id, hostsAround(item)).then((items) =>
+        deskFor(db, knowledge, site, items),
+      ),
       rulingHistory(db, organisationId, item.id),
       signsAbout(db, organisationId, item),
       listNotes(db, organisationId, item.id),
@@ -164,10 +168,14 @@ export function classifyRoutes(services: Services): Router {
       await insertRulings(tx, site.organisationId, rulings, act, person.id);
       return lockItems(tx, site.organisationId, site.id, ids);
     });
-    await afterRuling(site, ruled);
+    await afterRuling(site, ruled, req.get('x-client')?.slice(0, 60));
     const effects = asked.state === 'ruled' ? effectWords(site.setup, asked.purpose) : [];
-    // How they stand now, so that the list need not be loaded anew for it; what else is known of them has not changed.
-    const standing = ruled.map(({ id, ruling, aside }) => ({ id, ruling, aside }));
+    // How they stand now, so that a long list need not be loaded anew for it.
+    const { desk, signs } = await deskFor(db, knowledge, site, ruled);
+    const standing = ruled.map((item) => {
+      const { id, ruling, aside, suggestion, findings } = atDesk(item, site, desk, signs);
+      return { id, ruling, aside, suggestion, findings };
+    });
     res.status(201).json({ act, ruled: ids.length, effects, standing });
   });
 
@@ -231,11 +239,11 @@ export function classifyRoutes(services: Services): Router {
   });
 
   /** What a person ruled here, or took back, may rule the same third-party thing on other sites; here it does not. */
-  async function afterRuling(site: Site, items: readonly KeptItem[]): Promise<void> {
+  async function afterRuling(site: Site, items: readonly KeptItem[], from?: string): Promise<void> {
     const { organisationId, id: siteId } = site;
     const shared = await sitesSharing(db, organisationId, siteId, items);
     if (shared.length > 0) await reclassifyAll(db, knowledge, organisationId, (other) => shared.includes(other.id));
-    await announce(db, { organisationId, siteId, what: 'items' });
+    await announce(db, { organisationId, siteId, what: 'items', ...(from && { from }) });
   }
   return router;
 }
@@ -299,6 +307,11 @@ function evidenceOf({ party, lifetimeSeconds, pages, chain, setBy, value }: Kept
     ...(value ? [valueWords(value)] : []),
     ...(chain.length > 1 ? [`brought in by ${chain.map((link) => link.url).join(' → ')}`.slice(0, 1000)] : []),
   ];
+}
+
+/** Hosts that tell something of an item: its own, and that of the script that wrote it. */
+function hostsAround({ host, url, setBy }: KeptItem): string[] {
+  return setBy === 'script' && url ? [host, hostOf(url)] : [host];
 }
 
 /** Where to read on: what is known of the provider, then what his host's name leads to. */

@@ -4,7 +4,7 @@ import { Router } from 'express';
 import { z } from 'zod';
 import { reclassify } from '../classifying';
 import { inTransaction } from '../db/db';
-import { isOpen, listItems } from '../db/items.sql';
+import { countItems, listRuled } from '../db/items.sql';
 import { listHouseRules } from '../db/knowledge.sql';
 import { purposesInUse } from '../db/rulings.sql';
 import { listServices } from '../db/services.sql';
@@ -30,7 +30,7 @@ export function draftRoutes(services: Services): Router {
   router.get('/sites/:siteId/draft', async (req, res) => {
     const site = await siteOf(services, req);
     const [items, versions, setup] = await Promise.all([
-      listItems(db, site.organisationId, site.id),
+      countItems(db, site.organisationId, site.id),
       listVersions(db, site.organisationId, site.id),
       draftOf(site),
     ]);
@@ -39,7 +39,7 @@ export function draftRoutes(services: Services): Router {
       setup,
       differences: draftDifferences(setup, versions[0]).map(({ path }) => path),
       versions: versions.map(({ number, publishedAt, publishedBy }) => ({ number, publishedAt, publishedBy })),
-      open: items.filter(isOpen).length,
+      open: items.open,
       snippet: snippetFor(setup),
       contents: Object.keys(setup.banner.texts).map((language) => bannerContent(setup, language)),
     });
@@ -98,11 +98,11 @@ export function draftRoutes(services: Services): Router {
   });
 
   async function draftOf(site: Site): Promise<Setup> {
-    const [items, records] = await Promise.all([
-      listItems(db, site.organisationId, site.id),
+    const [ruled, records] = await Promise.all([
+      listRuled(db, site.organisationId, site.id),
       listServices(db, site.organisationId),
     ]);
-    return fullDraft(site, items, records);
+    return fullDraft(site, ruled, records);
   }
 
   /** A purpose that rulings stand on cannot be taken away from under them. */

@@ -19,6 +19,8 @@ export class ApiProblem extends Error {
 }
 
 const TIMEOUT_MS = 30_000;
+/** What this tab calls itself, so that news of its own deeds is known as such. */
+export const CLIENT = crypto.getRandomValues(new Uint32Array(2)).join('-');
 let csrf = '';
 
 export function keepToken(token: string): void {
@@ -50,7 +52,7 @@ async function send<T>(
   try {
     response = await fetch(`/api${path}`, {
       method,
-      headers: { 'x-csrf-token': csrf, ...(body && { 'content-type': body.type }) },
+      headers: { 'x-csrf-token': csrf, 'x-client': CLIENT, ...(body && { 'content-type': body.type }) },
       ...(body && { body: body.text }),
       signal: AbortSignal.timeout(timeoutMs),
     });

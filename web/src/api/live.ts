@@ -1,6 +1,7 @@
 import type { QueryClient } from '@tanstack/react-query';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
+import { CLIENT } from './client';
 
 /** Loads anew what somebody else, or a worker, has changed. */
 export function useLiveChanges(): void {
@@ -14,12 +15,29 @@ export function useLiveChanges(): void {
   }, [client]);
 }
 
-function apply(client: QueryClient, { siteId, what }: { siteId: string; what: string }): void {
-  for (const key of [['board'], ['site', siteId], [what, siteId]]) void client.invalidateQueries({ queryKey: key });
-  // Services follow from rulings, so the draft changes with the items.
-  if (what === 'items' || what === 'knowledge' || what === 'scan') {
-    void client.invalidateQueries({ queryKey: ['knowledge'] });
-    void client.invalidateQueries({ queryKey: ['items', siteId] });
-    void client.invalidateQueries({ queryKey: ['draft', siteId] });
+/** What follows from rulings is loaded anew when the hand rests, not between two keys. */
+const REST_MS = 800;
+const waiting = new Map<string, ReturnType<typeof setTimeout>>();
+
+interface Change {
+  siteId: string;
+  what: string;
+  from?: string;
+}
+
+function apply(client: QueryClient, { siteId, what, from }: Change): void {
+  const reload = (...keys: string[][]) => {
+    for (const queryKey of keys) void client.invalidateQueries({ queryKey });
+  };
+  if (what !== 'items' && what !== 'knowledge') {
+    reload(['board'], ['site', siteId], [what, siteId]);
+    // Services follow from rulings, so the draft changes with the items.
+    if (what === 'scan') reload(['items', siteId], ['draft', siteId], ['knowledge']);
+    return;
   }
+  // What this tab ruled itself it shows already.
+  if (from !== CLIENT) reload(['items', siteId]);
+  clearTimeout(waiting.get(siteId));
+  const later = () => reload(['board'], ['site', siteId], ['draft', siteId], ['left-to-do', siteId], ['knowledge']);
+  waiting.set(siteId, setTimeout(later, REST_MS));
 }

@@ -1,7 +1,7 @@
 import { LIKENESSES, similarTo } from '@douane/core/classify/words';
 import type { Purpose } from '@douane/core/setup';
 import { useQuery } from '@tanstack/react-query';
-import { useCallback, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import * as queries from '../../api/queries';
 import type { RuledItem } from '../../api/types';
@@ -10,7 +10,7 @@ import { Empty, Finding, Key, ListAndDocket, Trouble } from '../../ui/parts';
 import { useSite } from '../site-frame';
 import { ClassifyLinks } from './classify-links';
 import { FilterBar } from './filter-bar';
-import { arrange, isOpen, type Narrowing, NO_FILTER } from './inventory';
+import { arrange, isOpen, type Narrowing, NO_FILTER, prepareSearch } from './inventory';
 import { ItemDocket } from './item-docket';
 import { ItemTable } from './item-table';
 import { RulingBar } from './ruling-bar';
@@ -33,6 +33,7 @@ export function ClassifyView() {
   const rulings = useRulings(site.id);
   const all = data?.items ?? NOTHING;
   const purposes = draft?.setup.purposes ?? NO_PURPOSES;
+  useEffect(() => prepareSearch(all), [all]);
   const open = useMemo(() => all.filter(isOpen), [all]);
   const secondLook = all.filter((item) => item.findings.length > 0).length;
   const nameOf = useCallback((id: string) => purposes.find((p) => p.id === id)?.name ?? id, [purposes]);

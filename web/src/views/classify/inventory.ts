@@ -86,6 +86,21 @@ function textOf(item: RuledItem): string {
   return text;
 }
 
+const AT_A_TIME = 400;
+
+/** Makes the texts to search in while nothing else is to be done, so that the first key typed does not wait for them. */
+export function prepareSearch(items: readonly RuledItem[]): () => void {
+  let at = 0;
+  let wait: ReturnType<typeof setTimeout>;
+  const some = () => {
+    for (const item of items.slice(at, at + AT_A_TIME)) textOf(item);
+    at += AT_A_TIME;
+    if (at < items.length) wait = setTimeout(some, 10);
+  };
+  wait = setTimeout(some, 100);
+  return () => clearTimeout(wait);
+}
+
 /** The rows of the list: narrowed, sorted, and under the headings of their groups. `keep` is shown whatever it is. */
 export function arrange(
   items: readonly RuledItem[],

@@ -1,6 +1,6 @@
 import type { LegalBasis } from '@douane/core/classify/words';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { ApiProblem, call } from '../../api/client';
 import * as queries from '../../api/queries';
 import type { RuledItem } from '../../api/types';
@@ -38,7 +38,7 @@ interface Ruled {
   act: string;
   effects: string[];
   /** How the items stand now. */
-  standing: Pick<RuledItem, 'id' | 'ruling' | 'aside'>[];
+  standing: Pick<RuledItem, 'id' | 'ruling' | 'aside' | 'suggestion' | 'findings'>[];
 }
 
 /** Rules, takes back, and tells of what somebody else ruled meanwhile before it is covered. */
@@ -46,6 +46,13 @@ export function useRulings(siteId: string) {
   const client = useQueryClient();
   const [done, setDone] = useState<Done | null>(null);
   const [undone, setUndone] = useState(false);
+  // Asked when the hand rests.
+  const [act, setAct] = useState<string>();
+  useEffect(() => {
+    setAct(undefined);
+    const wait = setTimeout(() => setAct(done?.act), 500);
+    return () => clearTimeout(wait);
+  }, [done?.act]);
   const reload = () => client.invalidateQueries({ queryKey: ['items', siteId] });
   const rule = useMutation({
     mutationFn: ({ items, decision, anyway }: Asked) =>
@@ -57,18 +64,16 @@ export function useRulings(siteId: string) {
     onSuccess: ({ act, effects, standing }, { items, decision }) => {
       setDone({ act, items, decision, effects });
       setUndone(false);
-      // At once where it is seen; the whole list comes anew in its own time.
+      // In place: a long list is not loaded anew for one ruling.
       const now = new Map(standing.map((one) => [one.id, one]));
       client.setQueryData(
         queries.items(siteId).queryKey,
         (list) =>
           list && {
-            items: list.items.map((item) =>
-              now.has(item.id) ? { ...item, ...now.get(item.id)!, suggestion: null } : item,
-            ),
+            items: list.items.map((item) => (now.has(item.id) ? { ...item, ...now.get(item.id)! } : item)),
           },
       );
-      void reload();
+      for (const { id } of standing) void client.invalidateQueries({ queryKey: ['items', siteId, id] });
     },
     onError: () => void reload(),
   });
@@ -80,7 +85,7 @@ export function useRulings(siteId: string) {
       void reload();
     },
   });
-  const { data: after } = useQuery({ ...queries.leftToDo(siteId, done?.act), enabled: done !== null });
+  const { data: after } = useQuery({ ...queries.leftToDo(siteId, act), enabled: act !== undefined });
   const conflict = rule.error instanceof ApiProblem && rule.error.status === 409 ? rule.error : null;
   return {
     rule: (items: RuledItem[], decision: Decision, then?: () => void) => {
@@ -89,7 +94,7 @@ export function useRulings(siteId: string) {
     undo: (act: string) => undo.mutate(act),
     done,
     /** What lies open after it; empty until that is known. */
-    left: after?.left ?? [],
+    left: (act !== undefined && after?.left) || [],
     undone,
     busy: rule.isPending,
     conflict,
