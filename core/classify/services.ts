@@ -1,20 +1,13 @@
 import { z } from 'zod';
 import type { Item } from '../observe/types';
-import { providerFields } from '../setup/schema';
+import { providerFields, webAddress } from '../setup/schema';
 import type { Service } from '../setup/types';
 import type { Ruling } from './types';
 
 /** What an organisation keeps about a service, beside the rulings that name it. */
 export const serviceRecordSchema = z.strictObject({
   name: z.string().trim().min(1, 'name the service').max(200),
-  policyUrl: z
-    .string()
-    .trim()
-    .refine(
-      (text) => /^https?:\/\//i.test(text) && URL.canParse(text),
-      'a web address starting with http:// or https://',
-    )
-    .optional(),
+  policyUrl: webAddress.optional(),
   ...providerFields,
   /** For the people of the organisation only. */
   note: z.string().trim().max(4000).optional(),

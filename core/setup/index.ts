@@ -2,6 +2,6 @@ export { type Difference, differences } from './compare';
 export { DEFAULT_TEXTS, newSetup } from './defaults';
 export { type FieldProblem, type Parsed, parseSetupText, parseText, parseWith, setupJsonSchema } from './parse';
 export { rulesOf } from './rules';
-export { setupSchema } from './schema';
+export { setupSchema, webAddress } from './schema';
 export { parseSignInText, type SignIn, signInSchema } from './sign-in';
 export * from './types';

@@ -14,7 +14,7 @@ const host = z
     /^(?=.{1,253}$)[a-z0-9_-]+(\.[a-z0-9_-]+)*$/i,
     'a host name such as tags.example.org, without scheme, port or path',
   );
-const webAddress = z
+export const webAddress = z
   .string()
   .refine(
     (text) => /^https?:\/\//i.test(text) && URL.canParse(text),

@@ -12,6 +12,7 @@ import {
   traceWords,
 } from '@douane/core/classify';
 import { registrableDomain, valueWords } from '@douane/core/observe';
+import { webAddress } from '@douane/core/setup';
 import { Router } from 'express';
 import { z } from 'zod';
 import { deskFor, reclassifyAll } from '../classifying';
@@ -55,14 +56,7 @@ const rulingSchema = z.discriminatedUnion('state', [
     purpose: z.string().min(1),
     service: z.string().trim().min(1).max(200).optional(),
     description: z.string().trim().max(2000).optional(),
-    policyUrl: z
-      .string()
-      .trim()
-      .refine(
-        (text) => /^https?:\/\//i.test(text) && URL.canParse(text),
-        'a web address starting with http:// or https://',
-      )
-      .optional(),
+    policyUrl: webAddress.optional(),
     legalBasis: legalBasisSchema.optional(),
     lifetimeSeconds: z.number().int().min(0).nullable().optional(),
   }),
