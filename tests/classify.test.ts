@@ -47,7 +47,7 @@ describe.each(['skerrysound.localhost', '40.pebbleloft.localhost'])('what is rul
       const desk = deskOf({
         catalogue: catalogueClassifier(known),
         signs: signBook(report.signs),
-        inventory: report.items,
+        inventory: report.items.map(({ ruling: _, ...item }) => item),
         settings: DEFAULT_SETTINGS,
       });
       const ruled = report.items.flatMap((item) => {

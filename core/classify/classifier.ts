@@ -12,7 +12,7 @@ export type Layers = Partial<Record<Exclude<LayerId, 'heuristics'>, Classifier>>
   gate?: Classifier;
   signs?: SignBook;
   /** All items of the site, so that one can tell of others of its host. */
-  inventory?: readonly Classifiable[];
+  inventory?: readonly Ruled[];
   settings: ClassifySettings;
   /** Purposes that the site has; a ruling for another does not count there. */
   purposes?: readonly string[];
@@ -27,6 +27,9 @@ export interface LayerAnswer {
   /** The site has no such purpose, so the answer does not count. */
   unknownPurpose?: boolean;
 }
+
+/** An item with the ruling that stands, where one does. */
+type Ruled = Classifiable & { ruling?: Ruling | null };
 
 /** A suggestion less sure than this helps nobody. */
 const WORTH_SAYING = 0.4;
@@ -129,16 +132,29 @@ export function deskOf(layers: Layers): Desk {
   };
 }
 
-/** For each host the surest of what is suggested for its items by themselves. */
+/** For each host what persons ruled of its items, where they agree, else the surest of what is suggested for them. */
 function surestByHost(
-  inventory: readonly Classifiable[],
+  inventory: readonly Ruled[],
   suggestAlone: (item: Classifiable) => Suggestion | null,
 ): Map<string, Sibling> {
   const surest = new Map<string, Sibling>();
+  const torn = new Set<string>();
   for (const item of inventory) {
-    if (item.party === 'first') continue;
+    if (item.party === 'first' || torn.has(item.host)) continue;
+    const known = surest.get(item.host);
+    if (item.ruling?.by === 'person') {
+      const { purpose, service } = item.ruling;
+      if (known?.confidence === 1 && known.purpose !== purpose) {
+        torn.add(item.host);
+        surest.delete(item.host);
+      } else {
+        const reason = `a person ruled the ${item.kind.replace('-', ' ')} ${item.name} so`;
+        surest.set(item.host, { key: itemKey(item), purpose, service, confidence: 1, reason });
+      }
+      continue;
+    }
     const found = suggestAlone(item);
-    if (!found || found.confidence <= (surest.get(item.host)?.confidence ?? 0)) continue;
+    if (!found || found.confidence <= (known?.confidence ?? 0)) continue;
     const { purpose, confidence, reason } = found;
     surest.set(item.host, { key: itemKey(item), purpose, confidence, reason });
   }

@@ -181,6 +181,21 @@ describe('the desk', () => {
       'Nothing known by: rulings on other sites, heuristics.',
     ]);
   });
+  it('suggests for what is left of a host what persons ruled of it, unless they ruled it two ways', () => {
+    const ruled = (name: string, purpose: string) => ({
+      ...item({ name }),
+      ruling: ruling({ purpose, service: 'Own name' }),
+    });
+    const suggested = (...inventory: ReturnType<typeof ruled>[]) =>
+      deskOf({ settings: DEFAULT_SETTINGS, inventory }).suggestion(item({ kind: 'request', name: 'image' }));
+    expect(suggested(ruled('a', 'embedded'), ruled('b', 'embedded'))).toMatchObject({
+      purpose: 'embedded',
+      service: 'Own name',
+      confidence: 0.8,
+      reason: expect.stringMatching(/^of something else that tracker.localhost does: a person ruled the cookie \w so/),
+    });
+    expect(suggested(ruled('a', 'embedded'), ruled('b', 'advertising'), ruled('c', 'embedded'))).toBeNull();
+  });
   it('explains with a person on top, and what is switched off', () => {
     const desk = deskOf({ ...layers, settings: settings({ off: ['house-rules'] }) });
     const words = traceWords(

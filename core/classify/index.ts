@@ -3,7 +3,7 @@ export { type Desk, deskOf, firstOf, type LayerAnswer, type Layers } from './cla
 export { type Consequence, consequenceOf } from './consequence';
 export { effectsOf, type RegionEffect } from './effects';
 export { findingWords, type RulingFinding, rulingFindings, trackerMarks } from './findings';
-export { HEURISTICS, type Heuristic, type Hint } from './heuristics/index';
+export { HEURISTICS, type Heuristic, type Hint, SHARE as SAME_HOST_SHARE } from './heuristics/index';
 export { hostOf } from './layers/bringers';
 export { catalogueClassifier } from './layers/catalogue';
 export { type Entity, entityClassifier, entityOfHost } from './layers/entities';

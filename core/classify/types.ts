@@ -51,17 +51,18 @@ export interface Evidence {
   item: Classifiable;
   /** What scans noticed besides items. */
   signs: SignBook;
-  /** The surest suggestion for anything of a host, from the other heuristics; absent where no inventory is at hand. */
+  /** What a person ruled of anything of a host, else the surest suggestion for it; absent without an inventory. */
   siblings?(host: string): Sibling | null;
   /** What is known of a third-party host by house rule, catalogue or open data; `null`: nothing. */
   known(host: string): Ruling | null;
 }
 
-/** A suggestion for one item, as it bears on others of the same host. */
+/** What is suggested for one item, or was ruled of it by a person, as it bears on others of the same host. */
 export interface Sibling {
   /** Of the item it is for; see `itemKey`. */
   key: string;
   purpose: string;
+  service?: string;
   confidence: number;
   reason: string;
 }

@@ -7,6 +7,7 @@ import {
   hostOf,
   legalBasisSchema,
   rulingFindings,
+  SAME_HOST_SHARE,
   type SignBook,
   serviceNameFor,
   traceWords,
@@ -15,7 +16,7 @@ import { registrableDomain, valueWords } from '@douane/core/observe';
 import { webAddress } from '@douane/core/setup';
 import { Router } from 'express';
 import { z } from 'zod';
-import { deskFor, reclassifyAll } from '../classifying';
+import { deskFor, reclassify, reclassifyAll } from '../classifying';
 import { inTransaction } from '../db/db';
 import {
   deleteNote,
@@ -31,6 +32,7 @@ import {
   lockItems,
   sitesSharing,
 } from '../db/items.sql';
+import { classifySettings } from '../db/knowledge.sql';
 import { insertRulings, type NewRuling, rulingHistory, undoAct } from '../db/rulings.sql';
 import { signsAbout } from '../db/runs.sql';
 import { listServices } from '../db/services.sql';
@@ -164,13 +166,7 @@ export function classifyRoutes(services: Services): Router {
     });
     await afterRuling(site, ruled, req.get('x-client')?.slice(0, 60));
     const effects = asked.state === 'ruled' ? effectWords(site.setup, asked.purpose) : [];
-    // How they stand now, so that a long list need not be loaded anew for it.
-    const { desk, signs } = await deskFor(db, knowledge, site, ruled);
-    const standing = ruled.map((item) => {
-      const { id, ruling, aside, suggestion, findings } = atDesk(item, site, desk, signs);
-      return { id, ruling, aside, suggestion, findings };
-    });
-    res.status(201).json({ act, ruled: ids.length, effects, standing });
+    res.status(201).json({ act, ruled: ids.length, effects, standing: await standingOf(site, ruled) });
   });
 
   /** What lies open after rulings; it takes a look at the whole site, so nobody waits for it while ruling. */
@@ -232,9 +228,25 @@ export function classifyRoutes(services: Services): Router {
     });
   });
 
-  /** What a person ruled here, or took back, may rule the same third-party thing on other sites; here it does not. */
+  /** How ruled items stand now, and what is suggested for others of their hosts, so that no list is loaded anew for it. */
+  async function standingOf(site: Site, ruled: readonly KeptItem[]) {
+    const hosts = [...new Set(ruled.filter((item) => item.party === 'third').map((item) => item.host))].slice(0, 20);
+    const around = await listItemsOfHosts(db, site.organisationId, site.id, hosts);
+    const there = new Set(around.map((item) => item.id));
+    const items = [...around.slice(0, 500), ...ruled.filter((item) => !there.has(item.id))];
+    const { desk, signs } = await deskFor(db, knowledge, site, items);
+    return items.map((item) => {
+      const { id, ruling, aside, suggestion, findings } = atDesk(item, site, desk, signs);
+      return { id, ruling, aside, suggestion, findings };
+    });
+  }
+
+  /** What a person ruled here, or took back, may rule the same third-party thing on other sites. */
   async function afterRuling(site: Site, items: readonly KeptItem[], from?: string): Promise<void> {
     const { organisationId, id: siteId } = site;
+    // Where the bar is as low as what follows from one item of a host, this ruling may rule others of it.
+    const { bar } = await classifySettings(db, organisationId);
+    if (bar <= SAME_HOST_SHARE) await reclassify(db, knowledge, site);
     const shared = await sitesSharing(db, organisationId, siteId, items);
     if (shared.length > 0) await reclassifyAll(db, knowledge, organisationId, (other) => shared.includes(other.id));
     await announce(db, { organisationId, siteId, what: 'items', ...(from && { from }) });

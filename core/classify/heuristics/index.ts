@@ -15,6 +15,7 @@ import type { Heuristic } from './types';
 import { visitReport } from './visit-report';
 import { visitorSetting } from './visitor-setting';
 
+export { SHARE } from './same-host';
 export type { Heuristic, Hint } from './types';
 
 /** Every heuristic there is; to add one is to add a file and a line here. */

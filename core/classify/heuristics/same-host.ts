@@ -3,7 +3,7 @@ import { hostOf } from '../layers/bringers';
 import type { Heuristic } from './types';
 
 /** What rests on another guess is itself less sure. */
-const SHARE = 0.8;
+export const SHARE = 0.8;
 const SURE_ENOUGH = 0.6;
 
 export const sameHost: Heuristic = {
@@ -11,7 +11,7 @@ export const sameHost: Heuristic = {
     id: 'same-host',
     looksAt: 'all',
     title: 'What its host does otherwise',
-    why: 'A third-party host most often serves one purpose. What is suggested for one of its items holds, less surely, for its others and for what its scripts write.',
+    why: 'A third-party host most often serves one purpose. What a person ruled of one of its items, or what is suggested for it, holds less surely for its others and for what its scripts write.',
   },
   evaluate({ item, siblings }) {
     if (!siblings) return null;
@@ -20,6 +20,7 @@ export const sameHost: Heuristic = {
     if (!found || found.confidence < SURE_ENOUGH || found.key === itemKey(item)) return null;
     return {
       purpose: found.purpose,
+      ...(found.service && { service: found.service }),
       confidence: Math.round(SHARE * found.confidence * 100) / 100,
       because: `of something else that ${host} does: ${found.reason}`,
     };

@@ -16,41 +16,29 @@ export function Changes({ changes, total, nameOf }: Props) {
   if (total === 0) return null;
   return (
     <>
-      <table className="mt-2 w-full table-fixed bg-sheet">
-        <thead>
-          <tr className="border-y border-ink">
-            <th className="w-[40%] px-2 py-1">Item</th>
-            <th className="px-2 py-1">Now</th>
-            <th className="px-2 py-1">Then</th>
-          </tr>
-        </thead>
-        <tbody>
-          {changes.map((change) => (
-            <tr key={change.itemId} className="border-b border-line">
-              <td className="px-2 py-1">
-                <span className="mono block truncate" title={change.name}>
-                  {change.name}
-                </span>
-                <span className="block truncate text-ink2">
-                  {KIND_WORDS[change.kind]} of {change.host}
-                  {change.site ? `, ${change.site}` : ''}
-                </span>
-              </td>
-              <td className="px-2 py-1 [overflow-wrap:anywhere]">{brief(change.before, nameOf)}</td>
-              <td className="px-2 py-1 [overflow-wrap:anywhere]">
-                {change.state && change.state !== 'ruled'
-                  ? change.state
-                  : change.after
-                    ? `${nameOf(change.after.purpose)} · ${change.after.service}`
-                    : 'open'}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <ul className="mt-2 border-t border-ink bg-sheet">
+        {changes.map((change) => (
+          <li key={change.itemId} className="border-b border-line px-2 py-1">
+            <span className="mono [overflow-wrap:anywhere]">{change.name}</span>{' '}
+            <span className="text-ink2 [overflow-wrap:anywhere]">
+              {KIND_WORDS[change.kind]} of {change.host}
+              {change.site ? `, ${change.site}` : ''}
+            </span>
+            <span className="block [overflow-wrap:anywhere]">
+              {brief(change.before, nameOf)} <span aria-hidden="true">→</span>
+              <span className="sr-only">becomes</span> <b>{then(change, nameOf)}</b>
+            </span>
+          </li>
+        ))}
+      </ul>
       {total > changes.length && <p className="text-ink2">and {total - changes.length} more</p>}
     </>
   );
+}
+
+function then({ after, state }: Props['changes'][number], nameOf: (purpose: string) => string): string {
+  if (state && state !== 'ruled') return state;
+  return after ? `${nameOf(after.purpose)} · ${after.service}` : 'open';
 }
 
 const brief = (ruling: BriefRuling, nameOf: (purpose: string) => string) =>
@@ -62,7 +50,10 @@ export function changeWords({ total, opened, closed, follow }: WouldChange): str
   const parts = [
     closed > 0 && `${closed} open ${closed === 1 ? 'one' : 'ones'} ruled`,
     opened > 0 && `${opened} opened`,
-    follow > 0 && `${follow} by what is then known of ${follow === 1 ? 'its' : 'their'} script or host`,
+    // Said only where something else leads: with the bar itself all of them are such.
+    follow > 0 &&
+      follow < total &&
+      `${follow} by what is then known of ${follow === 1 ? 'its' : 'their'} script or host`,
   ];
   const told = parts.filter(Boolean).join(', ');
   return `${total} ${total === 1 ? 'item' : 'items'} would change${told ? `: ${told}` : ''}.`;

@@ -29,6 +29,8 @@ export function ClassifyView() {
   const { data: draft } = useQuery(queries.draft(site.id));
   const [filter, setFilter] = useState(NO_FILTER);
   const [marked, setMarked] = useState<ReadonlySet<string>>(NONE);
+  // What the docket shows is newer than the list.
+  const { data: detail } = useQuery(queries.item(site.id, itemId));
   const searchBox = useRef<HTMLInputElement>(null);
   const rulings = useRulings(site.id);
   const all = data?.items ?? NOTHING;
@@ -122,7 +124,7 @@ export function ClassifyView() {
     u: () => last && rulings.undo(last.act),
     m: ruleMore,
     y: () => {
-      const suggestion = selected?.suggestion;
+      const suggestion = detail?.item.id === selected?.id ? detail?.item.suggestion : selected?.suggestion;
       if (selected && suggestion) decide([selected], { purpose: suggestion.purpose, service: suggestion.service });
     },
     '/': () => searchBox.current?.focus(),

@@ -198,8 +198,8 @@ function Standing({ item: { ruling, aside, suggestion, findings }, nameOf }: Pic
     return (
       <>
         <Mark name={findings.length > 0 ? 'held' : 'in-order'} /> {nameOf(ruling.purpose)}{' '}
+        {findings.length > 0 && <b className="text-held">· second look </b>}
         <span className="text-ink2">· {ruling.service}</span>
-        {findings.length > 0 && <b className="text-held"> · second look</b>}
       </>
     );
   }

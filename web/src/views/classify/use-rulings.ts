@@ -73,7 +73,7 @@ export function useRulings(siteId: string) {
             items: list.items.map((item) => (now.has(item.id) ? { ...item, ...now.get(item.id)! } : item)),
           },
       );
-      for (const { id } of standing) void client.invalidateQueries({ queryKey: ['items', siteId, id] });
+      for (const { id } of items) void client.invalidateQueries({ queryKey: ['items', siteId, id] });
     },
     onError: () => void reload(),
   });
