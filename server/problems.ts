@@ -1,5 +1,6 @@
 import type { FieldProblem } from '@douane/core/setup';
 import type { ErrorRequestHandler, RequestHandler } from 'express';
+import { ZodError } from 'zod';
 
 /** An answer that says what is wrong, as problem details (RFC 9457). `fields` names each field at fault. */
 export class Problem extends Error {
@@ -33,6 +34,9 @@ export const answerProblem: ErrorRequestHandler = (error, _req, res, next) => {
 
 function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error;
+  // Bodies are checked with words of their own; what is left are ids and switches in the address.
+  if (error instanceof ZodError)
+    return new Problem(404, 'There is no such thing', 'The address is not of the right form.');
   const { status, type, code } = error as { status?: number; type?: string; code?: string };
   if (type === 'entity.parse.failed') return new Problem(400, 'The body is not JSON');
   if (type === 'entity.too.large') return new Problem(413, 'The body is too large');

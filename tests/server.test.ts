@@ -61,6 +61,8 @@ describe('tenancy', () => {
       ['POST', '/scans'],
       ['POST', '/versions'],
       ['POST', '/rulings'],
+      ['GET', '/rulings/export'],
+      ['GET', '/left-to-do'],
     ] as const) {
       const body = method === 'POST' ? {} : undefined;
       expect((await odd.call(method, `/sites/${siteId}${path}`, body)).status, path).toBe(404);
@@ -87,6 +89,18 @@ describe('bad input', () => {
       ['GET', '/nothing/here', undefined],
       ['POST', `/sites/${siteId}/scans`, { pages: -1 }],
       ['DELETE', `/sites/${siteId}/rulings/${randomUUID()}`, undefined],
+      ['DELETE', `/sites/${siteId}/rulings/no-uuid`, undefined],
+      ['DELETE', '/notes/no-uuid', undefined],
+      ['DELETE', '/house-rules/no-uuid', undefined],
+      ['PUT', '/services/no-uuid', { name: 'x' }],
+      [
+        'POST',
+        '/house-rules/try?id=no-uuid',
+        { siteId: null, rule: { when: { name: 'ab' }, purpose: 'functional', service: 'S' } },
+      ],
+      ['POST', '/services/merge', { from: 'nobody', into: 'nothing' }],
+      ['POST', `/sites/${siteId}/rulings`, { itemIds: 'x', purpose: 1 }],
+      ['GET', '/schemas/__proto__', undefined],
     ] as const) {
       const answer = await ines.call(method, path, body);
       expect(answer.status, path).toBeGreaterThanOrEqual(400);
