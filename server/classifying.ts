@@ -3,6 +3,7 @@ import {
   type AutomaticChange,
   automaticChanges,
   type CatalogueEntry,
+  type Classifier,
   type ClassifySettings,
   catalogueClassifier,
   type Desk,
@@ -19,7 +20,7 @@ import type { Sign } from '@douane/core/observe';
 import type { Knowledge } from './catalogue';
 import { type Db, inTransaction, type Queryable } from './db/db';
 import { type KeptItem, listItems } from './db/items.sql';
-import { classifySettings, listHouseRules, listOwnCatalogue } from './db/knowledge.sql';
+import { classifySettings, listHouseRules, listOwnCatalogue, ownCatalogueRevision } from './db/knowledge.sql';
 import { endAutomatic, insertRulings, rulingsElsewhere } from './db/rulings.sql';
 import { newestSigns } from './db/runs.sql';
 import { listSites, type Site } from './db/sites.sql';
@@ -45,7 +46,9 @@ export async function deskFor(
   // One after the other: inside a transaction there is one connection.
   const settings = instead.settings ?? (await classifySettings(db, organisationId));
   const houseRules = instead.houseRules ?? (await listHouseRules(db, organisationId, id));
-  const own = instead.ownCatalogue ?? (await listOwnCatalogue(db, organisationId));
+  const own = instead.ownCatalogue
+    ? catalogueClassifier([...instead.ownCatalogue, ...knowledge.operator], OWN)
+    : await ownCatalogue(db, knowledge, organisationId);
   const elsewhere = await rulingsElsewhere(db, organisationId, id);
   const noticed = instead.signs ?? (await newestSigns(db, organisationId, id));
   const signs = signBook(noticed);
@@ -53,7 +56,7 @@ export async function deskFor(
     gate: gateClassifier(site.setup),
     organisation: organisationClassifier(elsewhere),
     'house-rules': houseRuleClassifier(houseRules.filter(({ siteId }) => siteId === null || siteId === id)),
-    'own-catalogue': catalogueClassifier([...own, ...knowledge.operator], 'own catalogue'),
+    'own-catalogue': own,
     catalogue: knowledge.catalogue,
     entities: entityClassifier(),
     signs,
@@ -62,6 +65,21 @@ export async function deskFor(
     purposes: site.setup.purposes.map((purpose) => purpose.id),
   });
   return { desk, signs };
+}
+
+const OWN = 'own catalogue';
+const compiled = new WeakMap<Knowledge, Map<string, { revision: string; rule: Classifier }>>();
+
+/** The organisation's own catalogue, laid out once for each state it is in: it may have thousands of entries. */
+async function ownCatalogue(db: Queryable, knowledge: Knowledge, organisationId: string): Promise<Classifier> {
+  const revision = await ownCatalogueRevision(db, organisationId);
+  const kept = compiled.get(knowledge) ?? new Map<string, { revision: string; rule: Classifier }>();
+  compiled.set(knowledge, kept);
+  const known = kept.get(organisationId);
+  if (known?.revision === revision) return known.rule;
+  const rule = catalogueClassifier([...(await listOwnCatalogue(db, organisationId)), ...knowledge.operator], OWN);
+  kept.set(organisationId, { revision, rule });
+  return rule;
 }
 
 /** Rules anew, without a person, what is otherwise known now; persons' rulings are never touched. Says what changed. */
@@ -83,10 +101,7 @@ export async function reclassify(
       organisationId,
       found.filter(({ before }) => before).map(({ item }) => item.id),
     );
-    const rulings = found.flatMap(({ item, after }) => {
-      // That a ruling comes from the gate's own setup is told in its reason.
-      return after ? [{ ...after, by: after.by === 'setup' ? ('catalogue' as const) : after.by, itemId: item.id }] : [];
-    });
+    const rulings = found.flatMap(({ item, after }) => (after ? [{ ...after, itemId: item.id }] : []));
     if (rulings.length > 0) await insertRulings(tx, organisationId, rulings, randomUUID(), null);
     return found;
   });

@@ -512,6 +512,21 @@ describe('publishing', () => {
     expect((await ines.call('GET', `/sites/${siteId}`)).body.next.words).toMatch(/^Rule \d+ open item/);
   });
 
+  it('puts the gate on the site, which is known as itself; and what is known alike is not written again', async () => {
+    const { snippet } = (await ines.call('GET', `/sites/${siteId}/draft`)).body;
+    world.web.state.snippet = snippet;
+    await ines.run(siteId, 'scan', { pages: 2 });
+    world.web.state.snippet = '';
+    const gate = new URL(world.url).hostname;
+    expect((await items()).find((item) => item.host === gate)).toMatchObject({
+      ruling: { by: 'setup', purpose: 'necessary', service: 'Douane' },
+    });
+    const count = async () => Number((await world.db.query('SELECT count(*) FROM ruling')).rows[0].count);
+    const before = await count();
+    await ines.call('PUT', '/knowledge', (await ines.call('GET', '/knowledge')).body.settings);
+    expect(await count()).toBe(before);
+  });
+
   it('gives two who publish at once two numbers', async () => {
     const both = await Promise.all([1, 2].map(() => ines.call('POST', `/sites/${siteId}/versions`, {})));
     expect(both.map(({ body }) => body.number).sort()).toEqual([2, 3]);

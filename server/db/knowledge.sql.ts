@@ -85,6 +85,15 @@ export async function listOwnCatalogue(db: Queryable, organisationId: string): P
   return rows.map(({ entry }) => entry);
 }
 
+/** Another text whenever the own catalogue is another: entries are numbered anew as they are written. */
+export async function ownCatalogueRevision(db: Queryable, organisationId: string): Promise<string> {
+  const { rows } = await db.query(
+    `SELECT count(*) || '/' || coalesce(max(number), 0) AS revision FROM catalogue_entry WHERE organisation_id = $1`,
+    [organisationId],
+  );
+  return rows[0].revision;
+}
+
 /** Puts the whole own catalogue in place of the one before; `key` tells entries apart. */
 export async function replaceOwnCatalogue(
   db: Queryable,

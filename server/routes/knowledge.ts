@@ -42,6 +42,7 @@ import { bodyOf } from './body';
 import { personOf } from './session';
 
 const MOST_SHOWN = 200;
+const MOST_ENTRIES = 20_000;
 /** A HAR of requests may be larger; a list of rulings or entries is not. */
 export const readTableFile = express.raw({ type: () => true, limit: '120mb' });
 
@@ -186,6 +187,10 @@ export function knowledgeRoutes(services: Services): Router {
       );
     }
     const change = mergeCatalogue(await listOwnCatalogue(db, organisationId), entries, replace);
+    if (change.result.length > MOST_ENTRIES) {
+      const detail = `It would have ${change.result.length} entries; at most ${MOST_ENTRIES} are kept. Leave out what the site never met.`;
+      throw new Problem(422, 'The catalogue would be too large', detail);
+    }
     const effect = await wouldChange(req, () => ({ ownCatalogue: change.result }));
     if (!dry) {
       await inTransaction(db, (tx) =>

@@ -9,7 +9,7 @@ ALTER TABLE ruling ADD CONSTRAINT ruling_says_purpose CHECK (state <> 'ruled' OR
 ALTER TABLE ruling ADD CONSTRAINT ruling_state_by_person CHECK (state = 'ruled' OR author = 'person');
 ALTER TABLE ruling DROP CONSTRAINT ruling_author_check;
 ALTER TABLE ruling ADD CONSTRAINT ruling_author_check
-  CHECK (author IN ('person', 'organisation', 'house-rule', 'catalogue', 'heuristic'));
+  CHECK (author IN ('person', 'organisation', 'house-rule', 'catalogue', 'heuristic', 'setup'));
 ALTER TABLE ruling ADD COLUMN legal_basis text;
 -- As visitors are told: {"seconds": n or null}. Absent: as the scan found it.
 ALTER TABLE ruling ADD COLUMN lifetime jsonb;
