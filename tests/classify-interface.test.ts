@@ -1,7 +1,7 @@
 import { SPECIALIST } from '@douane/demo';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { expectAccessible, openBrowser } from './support/browser';
+import { expectAccessibleInBothThemes, openBrowser } from './support/browser';
 import { Client, startWorld, type World } from './support/world';
 
 /** The classifying desk as the specialist works it: by keyboard, and its other places. */
@@ -60,19 +60,16 @@ const docket = () => page.getByLabel('Docket');
 const heading = () => page.locator('main h1').first();
 const openNow = async () => Number(/^(\d+) of/.exec((await heading().textContent()) ?? '')?.[1] ?? 0);
 const selectedName = () => page.locator('aside h2').textContent();
-const inBothThemes = async (what: string) => {
-  await expectAccessible(page, `${what}, light`);
-  await page.getByRole('button', { name: 'Light or dark' }).click();
-  await expectAccessible(page, `${what}, dark`);
-  await page.getByRole('button', { name: 'Light or dark' }).click();
-};
+const inBothThemes = (what: string) => expectAccessibleInBothThemes(page, what);
 
 it('rules sixty open items by keyboard alone', async () => {
   await page.keyboard.press('j');
   await page.keyboard.press('Enter');
-  await page.waitForURL(/\/sites\//);
+  await page.getByRole('navigation', { name: 'Stations' }).waitFor();
   await page.keyboard.press('.');
+  await page.getByPlaceholder('A site, a station, or what to do').waitFor();
   await page.keyboard.type('Classify');
+  await page.getByRole('option', { name: 'Classify', exact: true }).waitFor();
   await page.keyboard.press('Enter');
   await expect.poll(openNow).toBe(60);
 

@@ -1,7 +1,7 @@
 import { SPECIALIST } from '@douane/demo';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { expectAccessible, openBrowser } from './support/browser';
+import { expectAccessible, expectAccessibleInBothThemes, openBrowser } from './support/browser';
 import { startWorld, type World } from './support/world';
 
 /** The specialist's whole job in the real interface, in the order of the work. Each test goes on where the last ended. */
@@ -35,12 +35,7 @@ const station = async (name: string) => {
 };
 /** Waits for a heading that states a finding. */
 const finds = (text: RegExp, timeout = 90_000) => expect.poll(() => heading().textContent(), { timeout }).toMatch(text);
-const inBothThemes = async (what: string) => {
-  await expectAccessible(page, `${what}, light`);
-  await page.getByRole('button', { name: 'Light or dark' }).click();
-  await expectAccessible(page, `${what}, dark`);
-  await page.getByRole('button', { name: 'Light or dark' }).click();
-};
+const inBothThemes = (what: string) => expectAccessibleInBothThemes(page, what);
 
 it('signs in, after being told what was wrong', async () => {
   await page.goto(world.url);

@@ -36,3 +36,11 @@ export async function expectAccessible(page: Page, what: string): Promise<void> 
   );
   expect(found, what).toEqual([]);
 }
+
+/** The same in the light and in the dark. */
+export async function expectAccessibleInBothThemes(page: Page, what: string): Promise<void> {
+  await expectAccessible(page, `${what}, light`);
+  await page.getByRole('button', { name: 'Light or dark' }).click();
+  await expectAccessible(page, `${what}, dark`);
+  await page.getByRole('button', { name: 'Light or dark' }).click();
+}
