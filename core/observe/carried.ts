@@ -34,9 +34,14 @@ export function carriedBy(url: string, posted: string | undefined, about: About)
     if (size.test(value) || (/^(s?w|vw|screen.*|width|res|sr|vp)$/i.test(name) && value === String(width))) {
       found.add('screen-size');
     }
-    if (value.length > 400 && /<(html|body|div)[\s>]|"childNodes"/i.test(value)) found.add('page-content');
+    if (holdsPageContent(value)) found.add('page-content');
   }
   return CARRIED.filter((one) => found.has(one));
+}
+
+/** Whether a text is a copy of what stands on a page, as recorders send it; a few words of markup are none. */
+export function holdsPageContent(text: string): boolean {
+  return text.length > 400 && /<(html|body|div)[\s>]|"childNodes"/i.test(text.slice(0, 20_000));
 }
 
 /** Names and values of a query, a form, or the top of a JSON object. */

@@ -253,6 +253,8 @@ export class PageWatch {
     const common = { page, url: request.url, chain: this.requests.chainOf(request) };
     if (party === 'third' && request.kind !== 'document') {
       const carries = carriedBy(request.url, request.posted, { ...this.about, page: request.page || page });
+      // Of what is long only this was looked at, as it was sent.
+      if (request.postedContent && !carries.includes('page-content')) carries.push('page-content');
       const excerpt = this.excerpts.get(itemKey({ kind: 'request', name: request.kind, host }));
       yield {
         ...common,

@@ -1,4 +1,4 @@
-import type { ChainLink, RequestKind } from '@douane/core/observe';
+import { type ChainLink, holdsPageContent, type RequestKind } from '@douane/core/observe';
 import type { Protocol } from 'playwright-core/types/protocol';
 
 /** One request as the browser told of it; a redirect is a request of its own. */
@@ -14,6 +14,8 @@ export interface SeenRequest {
   page: string;
   /** What was posted, where it is short. */
   posted?: string;
+  /** What was posted is a copy of the page, however long. */
+  postedContent?: boolean;
   /** Characters posted. */
   postedSize?: number;
   initiator: Protocol.Network.Initiator;
@@ -100,7 +102,7 @@ export class RequestBook {
       // What a page sends on being left comes after the request for the next one, but still names its own document.
       page: frameId === this.mainFrameId && kind !== 'document' ? event.documentURL : this.currentPage,
       ...(posted && posted.length <= 4096 && { posted }),
-      ...(posted && { postedSize: posted.length }),
+      ...(posted && { postedSize: posted.length, postedContent: holdsPageContent(posted) }),
       sentAt: event.timestamp,
       method: event.request.method,
       requestHeaders: event.request.headers ?? {},
