@@ -154,12 +154,15 @@ describe('the docket', () => {
     await docket()
       .getByLabel(/Lifetime as visitors/)
       .fill('30');
-    await docket().getByRole('button', { name: 'Advertising' }).click();
+    await docket().getByLabel('Service').fill('Typed name');
+    await page.locator('main h1').first().click();
+    await page.keyboard.press('4');
     await expect
       .poll(() => page.getByRole('status').textContent())
       .toMatch(/zqa_thing ruled Advertising\. ?It waits for a yes under .*; may run until the visitor objects under/);
     await expect.poll(() => docket().textContent()).toContain('their contract says so');
     expect((await find('zqa_thing')).ruling).toMatchObject({
+      service: 'Typed name',
       legalBasis: 'legitimate-interests',
       lifetimeSeconds: 30 * 86_400,
     });

@@ -185,6 +185,11 @@ it('keeps notes about an item, which only their writer takes away', async () => 
 
 it('lets a person overrule the catalogue, and no scan overrule a person', async () => {
   const pixel = await find('copperbarn', 'image');
+  // Whose it is, nobody has to say where it shows.
+  const session = await find('skerrysound', 'bfx.session');
+  const told = (await rule({ itemIds: [session.id], purpose: 'measurement' })).body;
+  expect((await find('skerrysound', 'bfx.session')).ruling?.service).toBe('Brinefox replay');
+  await ines.call('DELETE', `/sites/${siteId}/rulings/${told.act}`);
   await rule({
     itemIds: [pixel.id],
     purpose: 'measurement',

@@ -143,6 +143,7 @@ export function classifyRoutes(services: Services): Router {
       const items = await lockItems(tx, site.organisationId, site.id, ids);
       if (items.length !== ids.length) throw notFound('item of this site');
       if (asked.seen) refuseUnseen(items, asked.seen, (id) => purposes.find((p) => p.id === id)?.name ?? id);
+      const { desk } = await deskFor(tx, knowledge, site, items);
       const rulings = items.map((item): NewRuling => {
         const reason = asked.reason || `ruled by ${person.name}`;
         if (asked.state !== 'ruled') return { itemId: item.id, state: asked.state, reason };
@@ -152,7 +153,7 @@ export function classifyRoutes(services: Services): Router {
           // What a person does not say anew stays as it was.
           ...(items.length === 1 &&
             JSON.parse(JSON.stringify({ description, policyUrl, legalBasis, lifetimeSeconds }))),
-          service: service ?? serviceNameFor(item),
+          service: service ?? desk.suggestion(item)?.service ?? serviceNameFor(item),
           ...given,
           itemId: item.id,
           by: 'person',

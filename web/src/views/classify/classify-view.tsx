@@ -32,6 +32,7 @@ export function ClassifyView() {
   // What the docket shows is newer than the list.
   const { data: detail } = useQuery(queries.item(site.id, itemId));
   const searchBox = useRef<HTMLInputElement>(null);
+  const filled = useRef<((purpose: string) => Decision | null) | null>(null);
   const rulings = useRulings(site.id);
   const all = data?.items ?? NOTHING;
   const purposes = draft?.setup.purposes ?? NO_PURPOSES;
@@ -89,7 +90,13 @@ export function ClassifyView() {
       if (decision.state !== 'open') select(next);
     });
   };
-  const chosen = markedItems.length > 0 ? markedItems : selected ? [selected] : [];
+  /** A number key rules what is marked; else the selected item, with what its form says. */
+  const ruleFor = (purpose: string) => {
+    if (markedItems.length > 0) return decide(markedItems, { purpose });
+    if (!selected) return;
+    const decision = filled.current ? filled.current(purpose) : { purpose };
+    if (decision) decide([selected], decision);
+  };
   const last = rulings.done;
   const more = useMemo(() => {
     if (!last || !('purpose' in last.decision)) return null;
@@ -128,9 +135,7 @@ export function ClassifyView() {
       if (selected && suggestion) decide([selected], { purpose: suggestion.purpose, service: suggestion.service });
     },
     '/': () => searchBox.current?.focus(),
-    ...Object.fromEntries(
-      purposes.slice(0, 9).map((purpose, i) => [String(i + 1), () => decide(chosen, { purpose: purpose.id })]),
-    ),
+    ...Object.fromEntries(purposes.slice(0, 9).map((purpose, i) => [String(i + 1), () => ruleFor(purpose.id)])),
   });
 
   return (
@@ -147,6 +152,7 @@ export function ClassifyView() {
             busy={rulings.busy}
             onRule={(decision) => decide([selected], decision)}
             onUndo={rulings.undo}
+            filled={filled}
           />
         ) : (
           <p className="text-ink2">

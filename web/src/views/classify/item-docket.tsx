@@ -2,6 +2,7 @@ import { LIKENESSES, type Likeness } from '@douane/core/classify/words';
 import { lifetimeWords } from '@douane/core/observe';
 import type { Purpose } from '@douane/core/setup';
 import { useQuery } from '@tanstack/react-query';
+import type { ComponentProps } from 'react';
 import { Link } from 'react-router';
 import * as queries from '../../api/queries';
 import type { ItemDetail, RuledItem } from '../../api/types';
@@ -24,10 +25,12 @@ interface Props {
   onMark(items: readonly RuledItem[]): void;
   onRule(decision: Decision): void;
   onUndo(act: string): void;
+  /** See `RulingForm`. */
+  filled: ComponentProps<typeof RulingForm>['filled'];
 }
 
 /** Everything known about one item, its evidence, and the decision. */
-export function ItemDocket({ siteId, itemId, purposes, similar, busy, onMark, onRule, onUndo }: Props) {
+export function ItemDocket({ siteId, itemId, purposes, similar, busy, onMark, onRule, onUndo, filled }: Props) {
   const { data, error } = useQuery(queries.item(siteId, itemId));
   if (error) return <Trouble error={error} />;
   if (!data || data.item.id !== itemId) return null;
@@ -69,6 +72,7 @@ export function ItemDocket({ siteId, itemId, purposes, similar, busy, onMark, on
         purposes={purposes}
         busy={busy}
         onRule={onRule}
+        filled={filled}
       />
       {similar.length > 0 && (
         <Section title="Open ones like this">

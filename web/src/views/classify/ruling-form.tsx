@@ -2,7 +2,7 @@ import { LEGAL_BASES, type LegalBasis } from '@douane/core/classify/words';
 import { lifetimeWords } from '@douane/core/observe';
 import type { Purpose } from '@douane/core/setup';
 import clsx from 'clsx';
-import { useState } from 'react';
+import { type RefObject, useLayoutEffect, useState } from 'react';
 import type { ItemDetail } from '../../api/types';
 import { Button, Key, Section } from '../../ui/parts';
 import type { Decision } from './use-rulings';
@@ -12,12 +12,14 @@ interface Props {
   purposes: Purpose[];
   busy: boolean;
   onRule(decision: Decision): void;
+  /** Gets what the form says for a purpose, so that number keys rule with it; `null`: something in it is wrong. */
+  filled: RefObject<((purpose: string) => Decision | null) | null>;
 }
 
 const DAY = 86_400;
 
 /** The decision about one item: service and words for visitors, then the purpose, which rules. */
-export function RulingForm({ detail: { item, entity, effects }, purposes, busy, onRule }: Props) {
+export function RulingForm({ detail: { item, entity, effects }, purposes, busy, onRule, filled }: Props) {
   const { ruling, suggestion } = item;
   const [service, setService] = useState(
     ruling?.service ?? suggestion?.service ?? entity?.name ?? (item.party === 'first' ? 'This site' : item.host),
@@ -29,15 +31,20 @@ export function RulingForm({ detail: { item, entity, effects }, purposes, busy, 
   const [aside, setAside] = useState(false);
   const wrongLife = life !== '' && life !== 'session' && !/^\d{1,5}$/.test(life);
 
-  const rule = (purpose: string) =>
-    onRule({
-      purpose,
-      service: service.trim() || undefined,
-      description: description.trim() || undefined,
-      ...(basis && { legalBasis: basis }),
-      ...(life !== '' && { lifetimeSeconds: life === 'session' ? null : Number(life) * DAY }),
-      ...(reason.trim() && { reason: reason.trim() }),
-    });
+  const decisionFor = (purpose: string): Decision => ({
+    purpose,
+    service: service.trim() || undefined,
+    description: description.trim() || undefined,
+    ...(basis && { legalBasis: basis }),
+    ...(life !== '' && { lifetimeSeconds: life === 'session' ? null : Number(life) * DAY }),
+    ...(reason.trim() && { reason: reason.trim() }),
+  });
+  useLayoutEffect(() => {
+    filled.current = (purpose) => (wrongLife ? null : decisionFor(purpose));
+    return () => {
+      filled.current = null;
+    };
+  });
   return (
     <Section title="Ruling">
       {ruling && (
@@ -108,7 +115,7 @@ export function RulingForm({ detail: { item, entity, effects }, purposes, busy, 
             aria-pressed={ruling?.purpose === purpose.id}
             className={clsx('w-full', ruling?.purpose === purpose.id && 'bg-wash!')}
             title={(effects[purpose.id] ?? []).join('; ')}
-            onClick={() => rule(purpose.id)}
+            onClick={() => onRule(decisionFor(purpose.id))}
           >
             {purpose.name}
             {i < 9 && (
