@@ -1,6 +1,6 @@
 /** The parts of this folder that are small enough for a browser: no catalogue and no data on hosts. */
 export { hostOf } from './layers/bringers';
-export { patternProblem } from './name-pattern';
+export { slugOf } from './services';
 export * from './settings';
 export { LIKENESSES, type Likeness, similarTo } from './similar';
 export { authorWords } from './trace';

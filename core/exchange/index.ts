@@ -26,4 +26,3 @@ export function importObservations(text: string, site: ImportFor): Imported {
 export * from './catalogue-file';
 export { type Decoded, decodeText } from './decode';
 export * from './rulings-file';
-export { MOST_ROWS, readTable } from './table';

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { serviceNameFor } from '@douane/core/classify';
 import { fileRulings, readRulings, rulingsAsCsv } from '@douane/core/exchange';
 import { itemKey } from '@douane/core/observe';
 import { Router } from 'express';
@@ -62,7 +63,7 @@ export function rulingsFileRoutes(services: Services): Router {
       const { state, purpose, reason = `taken in from ${file} by ${person}`, ...rest } = asked;
       if (saysTheSame(item, asked)) same += 1;
       else if (state === 'ruled') {
-        const service = rest.service || item.ruling?.service || (item.party === 'first' ? 'This site' : item.host);
+        const service = rest.service || item.ruling?.service || serviceNameFor(item);
         const ruling = {
           ...rest,
           purpose: purpose!,

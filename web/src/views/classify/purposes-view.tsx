@@ -1,3 +1,4 @@
+import { slugOf } from '@douane/core/classify/words';
 import type { Purpose } from '@douane/core/setup';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -152,12 +153,7 @@ function PurposeForm({ editor, purpose, place, last, languages, used, onMove }: 
 
 function NewPurpose({ editor, taken }: { editor: DraftEditor; taken: string[] }) {
   const [name, setName] = useState('');
-  const id = name
-    .normalize('NFKD')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 63);
+  const id = name.trim() && slugOf(name);
   const there = taken.includes(id);
   return (
     <form
