@@ -3,7 +3,14 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', include: ['{core,gate,scanner,server,web,cli,demo}/**/*.test.ts'] } },
+      {
+        test: {
+          name: 'unit',
+          include: ['{core,gate,scanner,server,web,cli,demo}/**/*.test.ts'],
+          // A limit against hanging, not on speed: some machines are ten times slower than others.
+          testTimeout: 60_000,
+        },
+      },
       {
         test: {
           name: 'whole',

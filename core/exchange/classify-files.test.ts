@@ -123,9 +123,7 @@ describe('rulings as a file', () => {
   it('of a million rows are refused after the first hundred thousand', () => {
     const row = 'cookie,name,host.example,necessary\n';
     const text = `kind,name,host,purpose\n${row.repeat(1_000_000)}`;
-    expect(told(text).filter((line) => line.includes('more than 100,000 rows'))).toEqual([
-      expect.stringMatching(/^line 100002: more than 100,000 rows; split the file/),
-    ]);
+    expect(told(text)).toEqual([expect.stringMatching(/^line 100002: more than 100,000 rows; split the file/)]);
   });
   it('leaves out what is open', () => {
     const head = { kind: 'cookie', name: 'x', host: 'h' } as const;

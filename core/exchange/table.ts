@@ -25,7 +25,8 @@ export const MOST_ROWS = 100_000;
 
 /**
  * Reads a CSV with a heading row, separated by commas, semicolons, tabs or bars. Headings are read without regard to
- * capitals, spaces and underscores. Every problem names its line and column.
+ * capitals, spaces and underscores. Every problem names its line and column; of a file too long there is that one
+ * problem and no row.
  */
 export function readTable(text: string, { required, optional, ignored = [] }: Columns): Table {
   const known = new Map([...required, ...optional, ...ignored].map((name) => [plain(name), name]));
@@ -71,6 +72,9 @@ export function readTable(text: string, { required, optional, ignored = [] }: Co
         return;
       }
       if (rows.length === MOST_ROWS) {
+        // Not even what was read is looked at further: nothing of the file is taken in.
+        rows.length = 0;
+        problems.length = 0;
         problems.push({
           path: `line ${begins}`,
           message: `more than ${MOST_ROWS.toLocaleString('en')} rows; split the file, or leave out rows that say nothing`,
