@@ -22,13 +22,15 @@ export interface Suggestion {
  */
 export function suggest(evidence: Evidence, off: ReadonlySet<string> = NONE, atLeast: number = 0): Suggestion | null {
   const asked = evidence.item.kind === 'request' ? FOR_REQUESTS : FOR_STORED;
-  const hints: [Heuristic, Hint][] = [];
+  let hints: [Heuristic, Hint][] | null = null;
   for (const heuristic of asked) {
     if (off.size > 0 && off.has(heuristic.meta.id)) continue;
     const hint = heuristic.evaluate(evidence);
-    if (hint) hints.push([heuristic, hint]);
+    if (!hint) continue;
+    if (hints) hints.push([heuristic, hint]);
+    else hints = [[heuristic, hint]];
   }
-  if (hints.length === 0) return null;
+  if (!hints) return null;
   // Of several thousand items most are asked about only to learn that nothing reaches the bar.
   if (1 - chanceThatAllAreWrong(hints) < atLeast - 0.005) return null;
   return weigh(hints, atLeast);

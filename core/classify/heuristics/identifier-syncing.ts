@@ -9,8 +9,9 @@ export const identifierSyncing: Heuristic = {
   },
   evaluate({ item, signs, known }) {
     if (item.kind === 'request') return null;
-    const to = [...new Set(signs.travelsTo(item.name, item.host))];
-    if (to.length === 0) return null;
+    const receivers = signs.travelsTo(item.name, item.host);
+    if (receivers.length === 0) return null;
+    const to = [...new Set(receivers)];
     const because = `its identifier was sent to ${to.slice(0, 3).join(', ')}${to.length > 3 ? ` and ${to.length - 3} more` : ''}`;
     // What the first party stores and one receiver gets is for whatever that receiver does.
     if (item.party === 'first') {
