@@ -1,6 +1,16 @@
 import { readFile, writeFile } from 'node:fs/promises';
+import type { CatalogueEntry } from '@douane/core/classify';
 import { parseAddressList, type ScanPlan, scanPlanSchema } from '@douane/core/coverage';
-import { type Parsed, parseSetupText, parseSignInText, parseText, type Setup, type SignIn } from '@douane/core/setup';
+import { readCatalogue } from '@douane/core/exchange';
+import {
+  DEFAULT_PURPOSES,
+  type Parsed,
+  parseSetupText,
+  parseSignInText,
+  parseText,
+  type Setup,
+  type SignIn,
+} from '@douane/core/setup';
 import type { Resolve } from '@douane/scanner';
 import { Refused } from './say';
 
@@ -13,6 +23,16 @@ export const readSignIn = (file: string): Promise<SignIn> => readFileAs(file, pa
 /** Reads a scan plan. */
 export const readScanPlan = (file: string): Promise<ScanPlan> =>
   readFileAs(file, (text) => parseText(scanPlanSchema, text));
+
+/** Reads catalogue entries, as CSV or JSON, for the purposes that ship. */
+export const readOwnCatalogue = (file: string): Promise<CatalogueEntry[]> =>
+  readFileAs(file, (text) => {
+    const { entries, problems } = readCatalogue(
+      text,
+      DEFAULT_PURPOSES.map(({ id }) => id),
+    );
+    return problems.length > 0 ? { ok: false, problems } : { ok: true, value: entries };
+  });
 
 /** Reads a list of addresses, plain or as a column of a CSV. */
 export const readList = (file: string): Promise<string[]> =>

@@ -1,4 +1,4 @@
-import { type Classifier, firstOf, type Ruling } from '@douane/core/classify';
+import type { Desk } from '@douane/core/classify';
 import { Frontier, pageAddress, type ScanPlan, scanPlanSchema } from '@douane/core/coverage';
 import { type Item, ItemFold, itemKey, type Sign } from '@douane/core/observe';
 import type { SignIn } from '@douane/core/setup';
@@ -21,7 +21,8 @@ export interface ScanOptions {
   allowPrivate?: boolean;
   resolve?: Resolve[];
   ownDomains?: readonly string[];
-  classify?: Classifier;
+  /** What is made of the items at the end; where absent all stay open. */
+  classify?: (items: readonly Item[], signs: readonly Sign[]) => Pick<Desk, 'rule' | 'suggestion'>;
   loadTimeoutMs?: number;
   /** Base address of the site's own gate, where it has one. */
   gate?: string;
@@ -110,7 +111,6 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
     target,
     browser: `Chromium ${running.version}`,
     disguises,
-    classify: options.classify ?? firstOf(),
   });
 
   /** A lane keeps its visitor, since a new one costs a browser process; after trouble it takes a new one. */
@@ -328,17 +328,19 @@ class Scan {
     target: string;
     browser: string;
     disguises: Sign[];
-    classify: Classifier;
   }): ScanReport {
-    const { disguises, classify, ...head } = about;
+    const { disguises, ...head } = about;
+    const items = this.fold.items();
+    const signs = [...this.signs.values(), ...disguises];
+    const desk = this.options.classify?.(items, signs);
     return {
       format: 'douane.scan/1',
       ...head,
       ...(this.options.signal?.aborted && { cancelled: true }),
       plan: this.plan,
       pages: this.pages,
-      items: this.fold.items().map((item) => withRuling(item, classify(item))),
-      signs: [...this.signs.values(), ...disguises],
+      items: items.map((item) => withRuling(item, desk)),
+      signs,
       coverage: {
         known: this.frontier.addresses().length,
         excluded: this.frontier.excluded,
@@ -358,8 +360,14 @@ function failedRecord(url: string, afterYes: boolean, cause: Error): PageRecord 
   return { page, afterYes, host: '', links: [], shape: '', items: [], signs: [], problems: [], ownHosts: [] };
 }
 
-function withRuling(item: Item, ruling: Ruling | null): ScannedItem {
-  if (!ruling) return { ...item, purpose: null };
-  const { by, reason, confidence, service, purpose } = ruling;
-  return { ...item, service, purpose, ruling: { by, reason, confidence } };
+function withRuling(item: Item, desk: Pick<Desk, 'rule' | 'suggestion'> | undefined): ScannedItem {
+  const ruling = desk?.rule(item);
+  if (ruling) {
+    const { by, reason, confidence, service, purpose } = ruling;
+    return { ...item, service, purpose, ruling: { by, reason, confidence } };
+  }
+  const found = desk?.suggestion(item);
+  if (!found) return { ...item, purpose: null };
+  const { purpose, confidence, reason } = found;
+  return { ...item, purpose: null, suggestion: { purpose, confidence, reason } };
 }

@@ -1,4 +1,4 @@
-import type { Ruling } from '@douane/core/classify';
+import type { Ruling, Suggestion } from '@douane/core/classify';
 import type { Sampled, ScanPlan } from '@douane/core/coverage';
 import type { Item, Sign } from '@douane/core/observe';
 
@@ -24,6 +24,8 @@ export interface ScannedItem extends Item {
   service?: string;
   purpose: string | null;
   ruling?: Pick<Ruling, 'by' | 'reason' | 'confidence'>;
+  /** Of an open item, what the heuristics make of it. */
+  suggestion?: Pick<Suggestion, 'purpose' | 'confidence' | 'reason'>;
 }
 
 /** All that came of one page; a scan can go on from a list of these after a restart. */

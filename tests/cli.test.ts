@@ -76,6 +76,11 @@ describe('douane scan', () => {
       httpOnly: true,
       purpose: null,
     });
+    // Nobody knows its host, so it stays open with what it looks like.
+    expect(report.items.find((i: { name: string }) => i.name === 'adn_uid').suggestion).toMatchObject({
+      purpose: 'advertising',
+      reason: expect.stringContaining('was sent to'),
+    });
     const [head, ...rows] = (await readFile(file('scan.csv'), 'utf8')).trim().split(/\r?\n/);
     expect(head).toContain('kind,name,host,party');
     expect(rows).toHaveLength(report.items.length);
@@ -100,6 +105,24 @@ describe('douane scan', () => {
 });
 
 describe('douane scan, further', () => {
+  it('rules by a catalogue of one’s own, and says which line of it is wrong', async () => {
+    await writeFile(file('own.csv'), 'host;service;purpose\nadnoddle.localhost;Adnoddle;advertising\n');
+    const report = ['scan', site(), '--private', '--pages', '1', '--json', '-', '--catalogue'];
+    const { out } = await douane(...report, file('own.csv'));
+    const { items } = JSON.parse(out) as { items: { host: string; purpose: string | null; ruling?: object }[] };
+    const its = items.filter(({ host }) => host === 'adnoddle.localhost');
+    expect(its.length).toBeGreaterThan(0);
+    for (const item of its) {
+      expect(item).toMatchObject({
+        purpose: 'advertising',
+        ruling: { reason: 'own catalogue: host adnoddle.localhost' },
+      });
+    }
+    await writeFile(file('wrong.csv'), 'host,service,purpose\na.localhost,A,fun\n');
+    const wrong = await douane(...report, file('wrong.csv'));
+    expect([wrong.code, wrong.err]).toEqual([2, expect.stringContaining('line 2, purpose: "fun" is no purpose')]);
+  });
+
   it('writes every request that left as HAR 1.2', async () => {
     await douane('scan', site(), '--private', '--pages', '1', '--har', file('scan.har'));
     const { log } = JSON.parse(await readFile(file('scan.har'), 'utf8'));

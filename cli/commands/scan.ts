@@ -1,4 +1,4 @@
-import { shippedClassifier } from '@douane/core/classify';
+import { shippedDesk } from '@douane/core/classify';
 import { defaultScanPlan, type ScanPlan, scanPlanSchema } from '@douane/core/coverage';
 import { itemsAsCsv } from '@douane/core/exchange';
 import { plainText } from '@douane/core/observe';
@@ -6,7 +6,7 @@ import { parseWith } from '@douane/core/setup';
 import { type HarEntry, harOf, type ScanReport, scanSite } from '@douane/scanner';
 import type { Command } from 'commander';
 import pc from 'picocolors';
-import { parseCount, parseResolve, readList, readScanPlan, readSignIn, writeOut } from '../files';
+import { parseCount, parseResolve, readList, readOwnCatalogue, readScanPlan, readSignIn, writeOut } from '../files';
 import { progress, progressDone, Refused } from '../say';
 
 /** Kinds of page told at the end, those of which most were left. */
@@ -25,6 +25,7 @@ interface Flags {
   plan?: string;
   list?: string;
   ownSite?: boolean;
+  catalogue?: string;
 }
 
 const many = (value: string, all: string[]) => [...all, value];
@@ -37,6 +38,7 @@ export function scanCommand(program: Command): void {
     .option('--pages <n>', 'most pages to visit', parseCount('--pages'))
     .option('--plan <file>', 'a scan plan as JSON; the options beside it win')
     .option('--list <file>', 'visit the addresses in this file alone, one per line or in a column of a CSV')
+    .option('--catalogue <file>', 'what you know of names and hosts, as CSV or JSON; asked before what ships')
     .option('--own-site', 'the site is yours, so robots.txt need not be obeyed')
     .option('--include <glob>', 'visit only addresses whose path fits; may be given again', many, [])
     .option('--exclude <glob>', 'leave out addresses whose path fits; may be given again', many, [])
@@ -51,13 +53,14 @@ export function scanCommand(program: Command): void {
       process.once('SIGINT', () => controller.abort());
       const entries: HarEntry[] = [];
       const plan = await planOf(flags);
+      const known = flags.catalogue ? await readOwnCatalogue(flags.catalogue) : [];
       const report = await scanSite(url, {
         ...(flags.signIn && { signIn: await readSignIn(flags.signIn) }),
         plan,
         onPage: (_record, har) => void entries.push(...har),
         allowPrivate: flags.private ?? false,
         resolve: flags.resolve.map(parseResolve),
-        classify: shippedClassifier(),
+        classify: (items, signs) => shippedDesk(items, signs, known),
         signal: controller.signal,
         onProgress: ({ done, waiting, items, current }) =>
           progress(`${done} done, ${waiting} waiting, ${items} items  ${current[0] ?? ''}`),
@@ -90,11 +93,11 @@ async function planOf(flags: Flags): Promise<ScanPlan> {
 }
 
 function summary({ items, pages, signs, coverage, problems, seconds }: ScanReport): void {
-  for (const { kind, name, host, party, purpose, service } of items) {
+  for (const { kind, name, host, party, purpose, service, suggestion } of items) {
     const what = `${kind === 'request' ? `${kind}: ${name}` : `${kind} ${plainText(name)}`}`;
-    console.log(
-      `${party === 'third' ? pc.bold(host) : host}  ${what}  ${purpose ? `${purpose} · ${service}` : pc.yellow('open')}`,
-    );
+    const perhaps = suggestion ? `, perhaps ${suggestion.purpose} (${Math.round(suggestion.confidence * 100)} %)` : '';
+    const ruled = purpose ? `${purpose} · ${service}` : pc.yellow(`open${perhaps}`);
+    console.log(`${party === 'third' ? pc.bold(host) : host}  ${what}  ${ruled}`);
   }
   for (const { url, outcome, why } of pages)
     if (outcome !== 'ok') console.log(pc.yellow(`${outcome}: ${plainText(url)} ${why ?? ''}`));

@@ -15,7 +15,7 @@ export { PatternIndex } from './pattern-index';
 export { serviceNameFor, THIS_SITE } from './service-name';
 export { type ServiceRecord, type ServiceRecordBody, serviceRecordSchema, servicesOf, slugOf } from './services';
 export * from './settings';
-export { shippedCatalogue, shippedClassifier } from './shipped';
+export { shippedCatalogue, shippedClassifier, shippedDesk } from './shipped';
 export { NO_SIGNS, signBook } from './sign-book';
 export { LIKENESSES, type Likeness, similarTo } from './similar';
 export { type Said, type Suggestion, suggest } from './suggest';

@@ -1,5 +1,5 @@
 export { type Difference, differences } from './compare';
-export { DEFAULT_TEXTS, newSetup } from './defaults';
+export { DEFAULT_PURPOSES, DEFAULT_TEXTS, newSetup } from './defaults';
 export { type FieldProblem, type Parsed, parseSetupText, parseText, parseWith, setupJsonSchema } from './parse';
 export { rulesOf } from './rules';
 export { setupSchema, webAddress } from './schema';
