@@ -3,17 +3,18 @@ const only = (name, from, allowed) => ({
   name,
   severity: 'error',
   from: { path: `^${from}/`, pathNot: '\\.test\\.tsx?$' },
-  to: { path: '^(core|gate|scanner|server|web|cli|demo|tests)/', pathNot: `^(${[from, ...allowed].join('|')})/` },
+  to: { path: '^(core|api|gate|scanner|server|web|cli|demo|tests)/', pathNot: `^(${[from, ...allowed].join('|')})/` },
 });
 
 module.exports = {
   forbidden: [
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
     only('core-imports-nobody', 'core', []),
+    only('api-imports', 'api', ['core', 'gate']),
     only('gate-imports-core', 'gate', ['core']),
     only('scanner-imports-core', 'scanner', ['core']),
-    only('server-imports', 'server', ['core', 'gate', 'scanner']),
-    only('web-never-imports-server', 'web', ['core', 'gate']),
+    only('server-imports', 'server', ['core', 'api', 'gate', 'scanner']),
+    only('web-never-imports-server', 'web', ['core', 'api', 'gate']),
     only('demo-stands-apart', 'demo', ['core']),
     only('cli-imports', 'cli', ['core', 'gate', 'scanner', 'server', 'demo']),
     {

@@ -77,7 +77,8 @@ async function newestSource() {
       else newest = Math.max(newest, (await stat(full)).mtimeMs);
     }
   };
-  for (const folder of ['core', 'gate', 'scanner', 'server', 'web', 'cli', 'demo', 'scripts']) await look(at(folder));
+  for (const folder of ['core', 'api', 'gate', 'scanner', 'server', 'web', 'cli', 'demo', 'scripts'])
+    await look(at(folder));
   return newest;
 }
 

@@ -166,6 +166,9 @@ describe('the docket', () => {
       legalBasis: 'legitimate-interests',
       lifetimeSeconds: 30 * 86_400,
     });
+    await expect
+      .poll(() => docket().getByRole('listitem').filter({ hasText: 'Take back' }).first().textContent())
+      .toMatch(/Shown to visitors as: 1 mo.*Legal basis: legitimate interests \(GDPR Art\. 6\(1\)\(f\)\)/);
     await inBothThemes('docket of a ruled item');
     await docket().getByRole('button', { name: 'Take back' }).first().click();
     await expect.poll(async () => (await find('zqa_thing')).ruling?.reason).toBe('ruled by Ines Varga');

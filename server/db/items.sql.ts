@@ -41,7 +41,7 @@ export interface KeptItem extends Item {
 export const isOpen = ({ ruling, aside }: Pick<KeptItem, 'ruling' | 'aside'>): boolean =>
   !ruling && aside?.state !== 'ignored';
 
-type RulingRow = Omit<KeptRuling, 'lifetimeSeconds'> & {
+export type RulingRow = Omit<KeptRuling, 'lifetimeSeconds'> & {
   state: 'ruled' | 'open' | 'ignored';
   lifetime: { seconds: number | null } | null;
 };
@@ -83,7 +83,8 @@ const withRulings = (facts: string) => `
 const LISTED = withRulings(`i.facts - 'excerpt'`);
 const WHOLE = withRulings('i.facts');
 
-function toRuling(row: RulingRow): KeptRuling {
+/** As the database gives a ruling, without what is empty. */
+export function toRuling(row: RulingRow): KeptRuling {
   const { state: _, lifetime, ...ruling } = row;
   const kept = Object.fromEntries(Object.entries(ruling).filter(([, value]) => value !== null)) as typeof ruling;
   return { ...kept, person: row.person, ...(lifetime && { lifetimeSeconds: lifetime.seconds }) };

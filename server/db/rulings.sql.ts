@@ -1,7 +1,7 @@
 import type { Ruling, RulingElsewhere } from '@douane/core/classify';
 import { withoutNul } from './clean';
 import type { Queryable } from './db';
-import { type KeptRuling, RULING_AS_JSON } from './items.sql';
+import { type KeptRuling, RULING_AS_JSON, type RulingRow, toRuling } from './items.sql';
 
 export type NewRuling = ({ itemId: string } & Ruling) | { itemId: string; state: 'open' | 'ignored'; reason: string };
 
@@ -52,18 +52,17 @@ export async function endAutomatic(db: Queryable, organisationId: string, itemId
   );
 }
 
-export interface PastRuling extends Partial<KeptRuling> {
-  state: 'ruled' | 'open' | 'ignored';
-  undoneAt: string | null;
-}
+/** A ruling of the past; one that is no purpose (`open`, `ignored`) has none of what goes with one. */
+export type PastRuling = Pick<KeptRuling, 'id' | 'at' | 'act' | 'by' | 'reason'> &
+  Partial<KeptRuling> & { state: 'ruled' | 'open' | 'ignored'; undoneAt: string | null };
 
 export async function rulingHistory(db: Queryable, organisationId: string, itemId: string): Promise<PastRuling[]> {
-  const { rows } = await db.query<{ ruling: PastRuling; undoneAt: string | null }>(
+  const { rows } = await db.query<{ ruling: RulingRow; undoneAt: string | null }>(
     `SELECT ${RULING_AS_JSON} AS ruling, r.undone_at AS "undoneAt" FROM ruling r LEFT JOIN person p ON p.id = r.person_id
      WHERE r.organisation_id = $1 AND r.item_id = $2 ORDER BY r.at DESC LIMIT 50`,
     [organisationId, itemId],
   );
-  return rows.map(({ ruling, undoneAt }) => ({ ...ruling, undoneAt }));
+  return rows.map(({ ruling, undoneAt }) => ({ ...toRuling(ruling), state: ruling.state, undoneAt }));
 }
 
 /** What persons ruled of third-party things on the organisation's other sites. */

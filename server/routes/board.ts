@@ -1,8 +1,10 @@
+import type { Board, SiteSummary } from '@douane/api';
 import { nextStep, stagesOf } from '@douane/core/board';
 import { slugOf } from '@douane/core/classify';
 import { newSetup } from '@douane/core/setup';
 import { Router } from 'express';
 import { z } from 'zod';
+import { answer } from '../answer';
 import { latestRuns } from '../db/runs.sql';
 import { insertSite, listSites, type Site, siteByKey } from '../db/sites.sql';
 import { Problem } from '../problems';
@@ -36,7 +38,7 @@ export function boardRoutes(services: Services): Router {
   router.get('/board', async (req, res) => {
     const { organisationId } = personOf(req);
     const [sites, runs] = await Promise.all([listSites(db, organisationId), latestRuns(db, organisationId)]);
-    res.json({ sites: await Promise.all(sites.map((site) => summary(site, runs))) });
+    answer<Board>(res, { sites: await Promise.all(sites.map((site) => summary(site, runs))) });
   });
 
   router.post('/sites', async (req, res) => {
@@ -50,11 +52,11 @@ export function boardRoutes(services: Services): Router {
       ]);
     const key = await freeKey(name);
     const site = await insertSite(db, organisationId, newSetup({ key, name, address }, `${config.publicUrl}/g/${key}`));
-    res.status(201).json(await summary(site));
+    answer<SiteSummary>(res, await summary(site), 201);
   });
 
   router.get('/sites/:siteId', async (req, res) => {
-    res.json(await summary(await siteOf(services, req)));
+    answer<SiteSummary>(res, await summary(await siteOf(services, req)));
   });
 
   router.get('/events', (req, res) => {

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import type { ItemDetail, ItemList, LeftToDo, NoteList, RulingAct, SiteDifferences } from '@douane/api';
 import {
   consequenceOf,
   type Desk,
@@ -16,6 +17,7 @@ import { registrableDomain, valueWords } from '@douane/core/observe';
 import { webAddress } from '@douane/core/setup';
 import { Router } from 'express';
 import { z } from 'zod';
+import { answer } from '../answer';
 import { deskFor, reclassify, reclassifyAll } from '../classifying';
 import { inTransaction } from '../db/db';
 import {
@@ -80,7 +82,7 @@ export function classifyRoutes(services: Services): Router {
     const site = await siteOf(services, req);
     const items = await listItems(db, site.organisationId, site.id);
     const { desk, signs } = await deskFor(db, knowledge, site, items);
-    res.json({ items: items.map((item) => atDesk(item, site, desk, signs)) });
+    answer<ItemList>(res, { items: items.map((item) => atDesk(item, site, desk, signs)) });
   });
 
   router.get('/items/:itemId', async (req, res) => {
@@ -104,7 +106,7 @@ export function classifyRoutes(services: Services): Router {
     const person = item.ruling?.by === 'person' ? item.ruling : null;
     const entity = entityOfHost(item.host);
     const service = item.ruling && records.find((record) => record.name === item.ruling!.service);
-    res.json({
+    answer<ItemDetail>(res, {
       item: atDesk(item, site, desk, signs),
       history,
       entity,
@@ -167,12 +169,12 @@ export function classifyRoutes(services: Services): Router {
     });
     await afterRuling(site, ruled, req.get('x-client')?.slice(0, 60));
     const effects = asked.state === 'ruled' ? effectWords(site.setup, asked.purpose) : [];
-    res.status(201).json({ act, ruled: ids.length, effects, standing: await standingOf(site, ruled) });
+    answer<RulingAct>(res, { act, ruled: ids.length, effects, standing: await standingOf(site, ruled) }, 201);
   });
 
   /** What lies open after rulings; it takes a look at the whole site, so nobody waits for it while ruling. */
   router.get('/sites/:siteId/left-to-do', async (req, res) => {
-    res.json({ left: await leftToDo(db, await siteOf(services, req)) });
+    answer<LeftToDo>(res, { left: await leftToDo(db, await siteOf(services, req)) });
   });
 
   router.delete('/sites/:siteId/rulings/:act', async (req, res) => {
@@ -180,7 +182,7 @@ export function classifyRoutes(services: Services): Router {
     const undone = await undoAct(db, site.organisationId, z.uuid().parse(req.params.act));
     if (undone.length === 0) throw notFound('ruling to undo');
     await afterRuling(site, await lockItems(db, site.organisationId, site.id, undone));
-    res.json({ undone: undone.length });
+    answer<{ undone: number }>(res, { undone: undone.length });
   });
 
   router.post('/items/:itemId/notes', async (req, res) => {
@@ -190,7 +192,7 @@ export function classifyRoutes(services: Services): Router {
     if (!item) throw notFound('item');
     await insertNote(db, organisationId, item.id, id, text);
     await announce(db, { organisationId, siteId: item.siteId, what: 'items' });
-    res.status(201).json({ notes: await listNotes(db, organisationId, item.id) });
+    answer<NoteList>(res, { notes: await listNotes(db, organisationId, item.id) }, 201);
   });
 
   router.delete('/notes/:noteId', async (req, res) => {
@@ -212,7 +214,7 @@ export function classifyRoutes(services: Services): Router {
     const differ = [...groups.values()].filter(
       (group) => new Set(group.map((item) => (isOpen(item) ? 'open' : (item.ruling?.purpose ?? 'ignored')))).size > 1,
     );
-    res.json({
+    answer<SiteDifferences>(res, {
       shared: groups.size,
       differences: differ.slice(0, 500).map((group) => ({
         kind: group[0]!.kind,

@@ -1,7 +1,9 @@
+import type { Draft, PublishedVersion } from '@douane/api';
 import { parseWith, type Setup, setupSchema } from '@douane/core/setup';
 import { bannerContent, gateFiles, snippetFor } from '@douane/gate';
 import { Router } from 'express';
 import { z } from 'zod';
+import { answer } from '../answer';
 import { reclassify } from '../classifying';
 import { inTransaction } from '../db/db';
 import { countItems, listRuled } from '../db/items.sql';
@@ -34,7 +36,7 @@ export function draftRoutes(services: Services): Router {
       listVersions(db, site.organisationId, site.id),
       draftOf(site),
     ]);
-    res.json({
+    answer<Draft>(res, {
       revision: site.revision,
       setup,
       differences: draftDifferences(setup, versions[0]).map(({ path }) => path),
@@ -65,7 +67,7 @@ export function draftRoutes(services: Services): Router {
     // What is ruled without a person goes by the purposes that there are.
     await reclassify(db, knowledge, saved);
     await announce(db, { organisationId: site.organisationId, siteId: site.id, what: 'draft' });
-    res.json({ revision: saved.revision });
+    answer<Pick<Draft, 'revision'>>(res, { revision: saved.revision });
   });
 
   router.post('/sites/:siteId/versions', async (req, res) => {
@@ -84,7 +86,7 @@ export function draftRoutes(services: Services): Router {
       return next;
     });
     await announce(db, { organisationId, siteId: site.id, what: 'draft' });
-    res.status(201).json({ number, snippet: snippetFor(setup) });
+    answer<PublishedVersion>(res, { number, snippet: snippetFor(setup) }, 201);
   });
 
   /** The whole setup as the file that the command line reads. */

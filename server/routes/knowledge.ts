@@ -1,3 +1,12 @@
+import type {
+  CatalogueImport,
+  HouseRuleList,
+  ItemChange,
+  Knowledge,
+  Named,
+  TriedHouseRule,
+  WouldChange,
+} from '@douane/api';
 import {
   automaticChanges,
   classifySettingsSchema,
@@ -21,6 +30,7 @@ import {
 } from '@douane/core/exchange';
 import express, { type Request, Router } from 'express';
 import { z } from 'zod';
+import { answer } from '../answer';
 import { deskFor, type Instead, reclassifyAll } from '../classifying';
 import { inTransaction } from '../db/db';
 import { type KeptItem, listItems } from '../db/items.sql';
@@ -71,7 +81,7 @@ export function knowledgeRoutes(services: Services): Router {
       catalogue: shipped.entries.length,
       heuristics: HEURISTICS.length,
     };
-    res.json({
+    answer<Knowledge>(res, {
       settings,
       layers: LAYERS.map((id) => ({ id, ...LAYER_WORDS[id], count: counts[id] ?? null })),
       heuristics: HEURISTICS.map(({ meta }) => meta),
@@ -87,7 +97,7 @@ export function knowledgeRoutes(services: Services): Router {
   /** What other settings would change, before they are saved. */
   router.post('/knowledge/try', async (req, res) => {
     const settings = bodyOf(classifySettingsSchema, req);
-    res.json(await wouldChange(req, () => ({ settings })));
+    answer<WouldChange>(res, await wouldChange(req, () => ({ settings })));
   });
 
   router.put('/knowledge', async (req, res) => {
@@ -95,14 +105,14 @@ export function knowledgeRoutes(services: Services): Router {
     await saveClassifySettings(db, organisationId, bodyOf(classifySettingsSchema, req));
     await reclassifyAll(db, knowledge, organisationId);
     await announceAll(organisationId);
-    res.json({ settings: await classifySettings(db, organisationId) });
+    answer<Pick<Knowledge, 'settings'>>(res, { settings: await classifySettings(db, organisationId) });
   });
 
   router.get('/house-rules', async (req, res) => {
     const { organisationId } = personOf(req);
     const [rules, sites] = await Promise.all([listHouseRules(db, organisationId), listSites(db, organisationId)]);
     const names = new Map(sites.map((site) => [site.id, site.setup.site.name]));
-    res.json({
+    answer<HouseRuleList>(res, {
       rules: rules.map((rule) => ({
         ...rule,
         words: ruleWords(rule),
@@ -121,7 +131,8 @@ export function knowledgeRoutes(services: Services): Router {
     const tried: HouseRule = { ...rule, id: id ?? 'tried', siteId, enabled };
     const rules = id ? kept.map((one) => (one.id === id ? tried : one)) : [...kept, tried];
     const hits = await hitsOf(organisationId, tried);
-    res.json({ ...(await wouldChange(req, () => ({ houseRules: rules }))), words: ruleWords(rule), ...hits });
+    const effect = await wouldChange(req, () => ({ houseRules: rules }));
+    answer<TriedHouseRule>(res, { ...effect, words: ruleWords(rule), ...hits });
   });
 
   router.post('/house-rules', async (req, res) => {
@@ -130,7 +141,7 @@ export function knowledgeRoutes(services: Services): Router {
     await allowRule(organisationId, siteId, rule.purpose);
     const id = await insertHouseRule(db, organisationId, siteId, rule, personId);
     await applied(organisationId, siteId);
-    res.status(201).json({ id });
+    answer<Named>(res, { id }, 201);
   });
 
   router.put('/house-rules/:ruleId', async (req, res) => {
@@ -140,7 +151,7 @@ export function knowledgeRoutes(services: Services): Router {
     const found = await updateHouseRule(db, organisationId, req.params.ruleId, { siteId, body: rule, enabled });
     if (!found) throw notFound('house rule');
     await applied(organisationId, null);
-    res.json({ id: req.params.ruleId });
+    answer<Named>(res, { id: req.params.ruleId });
   });
 
   router.delete('/house-rules/:ruleId', async (req, res) => {
@@ -203,20 +214,24 @@ export function knowledgeRoutes(services: Services): Router {
       await applied(organisationId, null);
     }
     const { added, changed, removed, same } = change;
-    res.status(dry ? 200 : 201).json({
-      encoding,
-      entries: entries.length,
-      added: added.length,
-      changed: changed.length,
-      removed: removed.length,
-      same,
-      shown: [
-        ...added.map((entry) => ({ what: 'added', entry })),
-        ...changed.map(({ before, after }) => ({ what: 'changed', entry: after, before })),
-        ...removed.map((entry) => ({ what: 'removed', entry })),
-      ].slice(0, MOST_SHOWN),
-      effect,
-    });
+    answer<CatalogueImport>(
+      res,
+      {
+        encoding,
+        entries: entries.length,
+        added: added.length,
+        changed: changed.length,
+        removed: removed.length,
+        same,
+        shown: [
+          ...added.map((entry) => ({ what: 'added' as const, entry })),
+          ...changed.map(({ before, after }) => ({ what: 'changed' as const, entry: after, before })),
+          ...removed.map((entry) => ({ what: 'removed' as const, entry })),
+        ].slice(0, MOST_SHOWN),
+        effect,
+      },
+      dry ? 200 : 201,
+    );
   });
 
   /** A rule's purpose has to be one of the site's, or of some site where it is for all. */
@@ -247,9 +262,9 @@ export function knowledgeRoutes(services: Services): Router {
   }
 
   /** Which items rules, layers or entries as they are tried would rule otherwise, on every site. */
-  async function wouldChange(req: Request, instead: (site: Site) => Instead) {
+  async function wouldChange(req: Request, instead: (site: Site) => Instead): Promise<WouldChange> {
     const { organisationId } = personOf(req);
-    const changes: object[] = [];
+    const changes: ItemChange[] = [];
     let total = 0;
     let opened = 0;
     let closed = 0;

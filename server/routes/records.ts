@@ -1,5 +1,7 @@
+import type { LedgerState, RecordList } from '@douane/api';
 import { firstBreak } from '@douane/core/consent';
 import { Router } from 'express';
+import { answer } from '../answer';
 import { countRecords, ledger, listRecords } from '../db/records.sql';
 import type { Services } from '../services';
 import { siteOf } from './site-of';
@@ -18,14 +20,18 @@ export function recordRoutes(services: Services): Router {
       listRecords(db, site.organisationId, site.id, { search, before }),
       countRecords(db, site.organisationId, site.id),
     ]);
-    res.json({ records, counts });
+    answer<RecordList>(res, { records, counts });
   });
 
   router.get('/sites/:siteId/ledger', async (req, res) => {
     const site = await siteOf(services, req);
     const records = [];
     for await (const record of ledger(db, site.organisationId, site.id)) records.push(record);
-    res.json({ records: records.length, broken: firstBreak(records), last: records.at(-1)?.hash ?? null });
+    answer<LedgerState>(res, {
+      records: records.length,
+      broken: firstBreak(records),
+      last: records.at(-1)?.hash ?? null,
+    });
   });
   return router;
 }

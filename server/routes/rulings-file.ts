@@ -1,9 +1,11 @@
 import { randomUUID } from 'node:crypto';
+import type { RulingsImport } from '@douane/api';
 import { serviceNameFor } from '@douane/core/classify';
 import { fileRulings, readRulings, rulingsAsCsv } from '@douane/core/exchange';
 import { itemKey } from '@douane/core/observe';
 import { Router } from 'express';
 import { z } from 'zod';
+import { answer } from '../answer';
 import { reclassifyAll } from '../classifying';
 import { inTransaction } from '../db/db';
 import { type KeptItem, listItems } from '../db/items.sql';
@@ -52,7 +54,7 @@ export function rulingsFileRoutes(services: Services): Router {
     }
     const byKey = new Map((await listItems(db, site.organisationId, site.id)).map((item) => [itemKey(item), item]));
     const changes: { item: KeptItem; ruling: NewRuling; after: string | null }[] = [];
-    const unknown: object[] = [];
+    const unknown: RulingsImport['unknown']['shown'] = [];
     let same = 0;
     for (const { where, by: _, kind, name, host, ...asked } of rulings) {
       const item = byKey.get(itemKey({ kind, name, host }));
@@ -90,24 +92,28 @@ export function rulingsFileRoutes(services: Services): Router {
       await reclassifyAll(db, knowledge, site.organisationId);
       await announce(db, { organisationId: site.organisationId, siteId: site.id, what: 'items' });
     }
-    res.status(dry ? 200 : 201).json({
-      encoding,
-      rows: rulings.length,
-      total: changes.length,
-      same,
-      overPersons: changes.filter(({ item }) => item.ruling?.by === 'person').length,
-      unknown: { total: unknown.length, shown: unknown.slice(0, MOST_SHOWN) },
-      changes: changes.slice(0, MOST_SHOWN).map(({ item, ruling, after }) => ({
-        itemId: item.id,
-        kind: item.kind,
-        name: item.name,
-        host: item.host,
-        before: item.ruling && { purpose: item.ruling.purpose, service: item.ruling.service, by: item.ruling.by },
-        after: after && { purpose: after, service: 'service' in ruling ? ruling.service : '' },
-        state: 'state' in ruling ? ruling.state : 'ruled',
-      })),
-      ...(!dry && changes.length > 0 && { act }),
-    });
+    answer<RulingsImport>(
+      res,
+      {
+        encoding,
+        rows: rulings.length,
+        total: changes.length,
+        same,
+        overPersons: changes.filter(({ item }) => item.ruling?.by === 'person').length,
+        unknown: { total: unknown.length, shown: unknown.slice(0, MOST_SHOWN) },
+        changes: changes.slice(0, MOST_SHOWN).map(({ item, ruling, after }) => ({
+          itemId: item.id,
+          kind: item.kind,
+          name: item.name,
+          host: item.host,
+          before: item.ruling && { purpose: item.ruling.purpose, service: item.ruling.service, by: item.ruling.by },
+          after: after === null ? null : { purpose: after, service: 'service' in ruling ? ruling.service : '' },
+          state: 'state' in ruling ? ruling.state : 'ruled',
+        })),
+        ...(!dry && changes.length > 0 && { act }),
+      },
+      dry ? 200 : 201,
+    );
   });
   return router;
 }

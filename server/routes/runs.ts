@@ -1,6 +1,8 @@
+import type { RequestedRun, Run, RunList } from '@douane/api';
 import { scanPlanSchema } from '@douane/core/coverage';
 import { Router } from 'express';
 import { z } from 'zod';
+import { answer } from '../answer';
 import { cancelRun, listRuns, type RunKind, runById } from '../db/runs.sql';
 import { announce } from '../live';
 import { notFound } from '../problems';
@@ -28,18 +30,18 @@ export function runRoutes(services: Services): Router {
       const options = bodyOf(OPTIONS[kind], req);
       const { organisationId, id: personId } = personOf(req);
       const { run, joined } = await queue.request(db, { organisationId, siteId: site.id, kind, options, personId });
-      res.status(joined ? 200 : 202).json({ run, joined });
+      answer<RequestedRun>(res, { run, joined }, joined ? 200 : 202);
     });
     router.get(`/sites/:siteId/${kind}s`, async (req, res) => {
       const site = await siteOf(services, req);
-      res.json({ runs: await listRuns(db, site.organisationId, site.id, kind) });
+      answer<RunList>(res, { runs: await listRuns(db, site.organisationId, site.id, kind) });
     });
   }
 
   router.get('/runs/:runId', async (req, res) => {
     const run = await runById(db, personOf(req).organisationId, req.params.runId);
     if (!run) throw notFound('run');
-    res.json(run);
+    answer<Run>(res, run);
   });
 
   router.post('/runs/:runId/cancel', async (req, res) => {
@@ -47,7 +49,7 @@ export function runRoutes(services: Services): Router {
     const run = await cancelRun(db, organisationId, req.params.runId);
     if (!run) throw notFound('run under way');
     await announce(db, { organisationId, siteId: run.siteId, what: run.kind });
-    res.json(run);
+    answer<Run>(res, run);
   });
   return router;
 }

@@ -1,9 +1,11 @@
 import { randomBytes } from 'node:crypto';
+import type { SavedNotices, ScanSetup } from '@douane/api';
 import { scanPlanSchema } from '@douane/core/coverage';
 import { signInSchema } from '@douane/core/setup';
 import { assertTarget } from '@douane/scanner';
 import { Router } from 'express';
 import { z } from 'zod';
+import { answer } from '../answer';
 import {
   deleteSchedule,
   deleteSignIn,
@@ -62,7 +64,7 @@ export function scanSetupRoutes(services: Services): Router {
       signInOf(db, organisationId, id),
       scheduleOf(db, organisationId, id),
     ]);
-    res.json({
+    answer<ScanSetup>(res, {
       plan: scanPlanSchema.parse(plan),
       signIn: signIn && { ...signIn.recipe, savedAt: signIn.savedAt },
       schedule: schedule && { cron: schedule.cron, zone: schedule.zone, nextAt: schedule.nextAt },
@@ -78,7 +80,7 @@ export function scanSetupRoutes(services: Services): Router {
     const plan = bodyOf(scanPlanSchema, req);
     await saveScanPlan(db, organisationId, id, plan);
     await announce(db, { organisationId, siteId: id, what: 'scan-setup' });
-    res.json({ plan });
+    answer<Pick<ScanSetup, 'plan'>>(res, { plan });
   });
 
   router.put('/sites/:siteId/schedule', async (req, res) => {
@@ -93,7 +95,7 @@ export function scanSetupRoutes(services: Services): Router {
     }
     await saveSchedule(db, { organisationId, siteId, cron, zone, nextAt });
     await announce(db, { organisationId, siteId, what: 'scan-setup' });
-    res.json({ cron, zone, nextAt });
+    answer<NonNullable<ScanSetup['schedule']>>(res, { cron, zone, nextAt });
   });
 
   router.delete('/sites/:siteId/schedule', async (req, res) => {
@@ -120,7 +122,7 @@ export function scanSetupRoutes(services: Services): Router {
     }
     await saveNotices(db, organisationId, siteId, { mail: [...new Set(mail)], ...(webhook && { webhook }) });
     await announce(db, { organisationId, siteId, what: 'scan-setup' });
-    res.json({ mail, webhook: webhook?.url ?? '', ...(secret && { secret }) });
+    answer<SavedNotices>(res, { mail, webhook: webhook?.url ?? '', ...(secret && { secret }) });
   });
 
   router.put('/sites/:siteId/sign-in', async (req, res) => {

@@ -1,8 +1,10 @@
+import type { Alarm, AlarmList, Comparison, FilterList, ObservationsImport, RunList, SavedFilter } from '@douane/api';
 import { importObservations, itemsAsCsv } from '@douane/core/exchange';
 import { compareScans, foldObservations } from '@douane/core/observe';
 import { harOf } from '@douane/scanner';
 import express, { type Request, Router } from 'express';
 import { z } from 'zod';
+import { answer } from '../answer';
 import { listAlarms, markAlarmSeen } from '../db/alarms.sql';
 import { deleteFilter, listFilters, saveFilter } from '../db/filters.sql';
 import { listItems } from '../db/items.sql';
@@ -57,7 +59,7 @@ export function scanRoutes(services: Services): Router {
       summary,
     });
     const [a, b] = await Promise.all([side(before), side(now)]);
-    res.json({ before: head(before), now: head(now), ...compareScans(a, b) });
+    answer<Comparison>(res, { before: head(before), now: head(now), ...compareScans(a, b) });
   });
 
   router.get('/runs/:runId/export', async (req, res) => {
@@ -127,17 +129,21 @@ export function scanRoutes(services: Services): Router {
     await insertScanItems(db, organisationId, run.id, items);
     await takeIn(db, site, items, services.knowledge);
     await announce(db, { organisationId, siteId: site.id, what: 'import' });
-    res.status(201).json({ run, items: items.length, problems: problems.slice(0, 100), unread: problems.length });
+    answer<ObservationsImport>(
+      res,
+      { run, items: items.length, problems: problems.slice(0, 100), unread: problems.length },
+      201,
+    );
   });
 
   router.get('/sites/:siteId/imports', async (req, res) => {
     const site = await siteOf(services, req);
-    res.json({ runs: await listRuns(db, site.organisationId, site.id, 'import') });
+    answer<RunList>(res, { runs: await listRuns(db, site.organisationId, site.id, 'import') });
   });
 
   router.get('/sites/:siteId/alarms', async (req, res) => {
     const site = await siteOf(services, req);
-    res.json({ alarms: await listAlarms(db, site.organisationId, site.id) });
+    answer<AlarmList>(res, { alarms: await listAlarms(db, site.organisationId, site.id) });
   });
 
   router.post('/alarms/:alarmId/seen', async (req, res) => {
@@ -145,18 +151,18 @@ export function scanRoutes(services: Services): Router {
     const alarm = await markAlarmSeen(db, organisationId, req.params.alarmId, id);
     if (!alarm) throw notFound('alarm');
     await announce(db, { organisationId, siteId: alarm.siteId, what: 'alarms' });
-    res.json(alarm);
+    answer<Alarm>(res, alarm);
   });
 
   router.get('/sites/:siteId/filters', async (req, res) => {
     const site = await siteOf(services, req);
-    res.json({ filters: await listFilters(db, site.organisationId, site.id) });
+    answer<FilterList>(res, { filters: await listFilters(db, site.organisationId, site.id) });
   });
 
   router.post('/sites/:siteId/filters', async (req, res) => {
     const site = await siteOf(services, req);
     const { name, filter } = bodyOf(filterSchema, req);
-    res.status(201).json(await saveFilter(db, site.organisationId, site.id, name, filter));
+    answer<SavedFilter>(res, await saveFilter(db, site.organisationId, site.id, name, filter), 201);
   });
 
   router.delete('/filters/:filterId', async (req, res) => {

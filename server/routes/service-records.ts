@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import { entityOfHost, type ServiceRecordBody, serviceRecordSchema } from '@douane/core/classify';
+import type { FoundService, Moved, Named, ServiceList } from '@douane/api';
+import { entityOfHost, serviceRecordSchema } from '@douane/core/classify';
 import { Router } from 'express';
 import { z } from 'zod';
+import { answer } from '../answer';
 import { reclassifyAll } from '../classifying';
 import { inTransaction, type Queryable } from '../db/db';
 import { type KeptItem, listItems } from '../db/items.sql';
@@ -9,7 +11,6 @@ import { insertRulings, type NewRuling } from '../db/rulings.sql';
 import {
   deleteService,
   insertService,
-  type KeptService,
   listServices,
   mergeServices,
   nameService,
@@ -28,30 +29,13 @@ const mergeSchema = z.strictObject({ from: name, into: name });
 const splitSchema = z.strictObject({ itemIds: z.array(z.uuid()).min(1, 'choose what goes').max(1000), into: name });
 const ignoreSchema = z.strictObject({ name, reason: z.string().trim().min(1, 'say why it is ignored').max(2000) });
 
-/** A service as rulings and record make it. */
-interface FoundService {
-  name: string;
-  record: KeptService | null;
-  purposes: string[];
-  hosts: string[];
-  sites: string[];
-  items: (Pick<KeptItem, 'id' | 'kind' | 'name' | 'host'> & {
-    siteId: string;
-    site: string;
-    purpose: string;
-    by: string;
-  })[];
-  /** What is known of the owner of its hosts, to begin a record with. */
-  proposal: ServiceRecordBody;
-}
-
 /** The services of an organisation: those that rulings name, and what is kept about their providers. */
 export function serviceRecordRoutes(services: Services): Router {
   const { db, knowledge } = services;
   const router = Router();
 
   router.get('/services', async (req, res) => {
-    res.json({ services: await foundServices(db, personOf(req).organisationId) });
+    answer<ServiceList>(res, { services: await foundServices(db, personOf(req).organisationId) });
   });
 
   router.post('/services', async (req, res) => {
@@ -60,7 +44,7 @@ export function serviceRecordRoutes(services: Services): Router {
     await refuseTaken(organisationId, body.name);
     const id = await inTransaction(db, (tx) => insertService(tx, organisationId, body));
     await told(organisationId);
-    res.status(201).json({ id });
+    answer<Named>(res, { id }, 201);
   });
 
   router.put('/services/:serviceId', async (req, res) => {
@@ -70,7 +54,7 @@ export function serviceRecordRoutes(services: Services): Router {
     const found = await inTransaction(db, (tx) => updateService(tx, organisationId, req.params.serviceId, body));
     if (!found) throw notFound('service');
     await told(organisationId);
-    res.json({ id: req.params.serviceId });
+    answer<Named>(res, { id: req.params.serviceId });
   });
 
   router.delete('/services/:serviceId', async (req, res) => {
@@ -100,7 +84,7 @@ export function serviceRecordRoutes(services: Services): Router {
       return targetId;
     });
     await told(organisationId);
-    res.json({ id, items: source.items.length });
+    answer<Named & { items: number }>(res, { id, items: source.items.length });
   });
 
   /** Undoes a merge: what rulings call by that name is a service of its own again. */
@@ -131,7 +115,7 @@ export function serviceRecordRoutes(services: Services): Router {
     await insertRulings(db, organisationId, rulings, act, personId);
     await reclassifyAll(db, knowledge, organisationId);
     await told(organisationId);
-    res.status(201).json({ act, items: items.length });
+    answer<Moved>(res, { act, items: items.length }, 201);
   });
 
   router.post('/services/ignore', async (req, res) => {
@@ -144,7 +128,7 @@ export function serviceRecordRoutes(services: Services): Router {
     await insertRulings(db, organisationId, rulings, act, personId);
     await reclassifyAll(db, knowledge, organisationId);
     await told(organisationId);
-    res.status(201).json({ act, items: items.length });
+    answer<Moved>(res, { act, items: items.length }, 201);
   });
 
   async function itemsOf(organisationId: string, which: (item: KeptItem) => boolean): Promise<KeptItem[]> {

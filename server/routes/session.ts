@@ -1,7 +1,9 @@
+import type { Session } from '@douane/api';
 import argon2 from 'argon2';
 import { type Request, type RequestHandler, Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { z } from 'zod';
+import { answer } from '../answer';
 import { type Person, personByEmail } from '../db/people.sql';
 import { Problem } from '../problems';
 import type { Services } from '../services';
@@ -35,7 +37,7 @@ export function sessionRoutes({ db }: Services, generateToken: (req: Request) =>
   });
 
   router.get('/session', (req, res) => {
-    res.json({ person: req.session.person ?? null, csrf: generateToken(req) });
+    answer<Session>(res, { person: req.session.person ?? null, csrf: generateToken(req) });
   });
 
   router.post('/session', slow, async (req, res) => {
@@ -49,7 +51,7 @@ export function sessionRoutes({ db }: Services, generateToken: (req: Request) =>
       req.session.regenerate((error) => (error ? reject(error) : resolve())),
     );
     req.session.person = person;
-    res.json({ person, csrf: generateToken(req) });
+    answer<Session>(res, { person, csrf: generateToken(req) });
   });
 
   router.delete('/session', async (req, res) => {

@@ -1,31 +1,34 @@
+import type {
+  AlarmList,
+  Board,
+  Comparison,
+  Draft,
+  FilterList,
+  HouseRuleList,
+  ItemDetail,
+  ItemList,
+  Knowledge,
+  LeftToDo,
+  RecordList,
+  Run,
+  RunList,
+  ScanSetup,
+  ServiceList,
+  SiteDifferences,
+  SiteSummary,
+} from '@douane/api';
 import { keepPreviousData, queryOptions } from '@tanstack/react-query';
 import type { ListFilter } from '../views/classify/inventory';
 import { call } from './client';
-import type {
-  Alarm,
-  Comparison,
-  Draft,
-  FoundService,
-  HouseRule,
-  ItemDetail,
-  Knowledge,
-  RecordList,
-  RuledItem,
-  Run,
-  ScanSetup,
-  SiteDifference,
-  SiteSummary,
-} from './types';
 
 /** Every query of the interface; the first two parts of a key are what a live change names. */
-export const board = () =>
-  queryOptions({ queryKey: ['board'], queryFn: () => call<{ sites: SiteSummary[] }>('GET', '/board') });
+export const board = () => queryOptions({ queryKey: ['board'], queryFn: () => call<Board>('GET', '/board') });
 
 export const site = (id: string) =>
   queryOptions({ queryKey: ['site', id], queryFn: () => call<SiteSummary>('GET', `/sites/${id}`) });
 
 export const runs = <R extends Run>(siteId: string, kind: Run['kind']) =>
-  queryOptions({ queryKey: [kind, siteId], queryFn: () => call<{ runs: R[] }>('GET', `/sites/${siteId}/${kind}s`) });
+  queryOptions({ queryKey: [kind, siteId], queryFn: () => call<RunList<R>>('GET', `/sites/${siteId}/${kind}s`) });
 
 /** A run with its report. A finished one never changes. */
 export const run = <R extends Run>(siteId: string, kind: Run['kind'], id: string | undefined) =>
@@ -39,7 +42,7 @@ export const run = <R extends Run>(siteId: string, kind: Run['kind'], id: string
 export const items = (siteId: string) =>
   queryOptions({
     queryKey: ['items', siteId],
-    queryFn: () => call<{ items: RuledItem[] }>('GET', `/sites/${siteId}/items`),
+    queryFn: () => call<ItemList>('GET', `/sites/${siteId}/items`),
   });
 
 export const item = (siteId: string, id: string | undefined) =>
@@ -76,21 +79,20 @@ export const comparison = (siteId: string, before: string | undefined, now: stri
 export const alarms = (siteId: string) =>
   queryOptions({
     queryKey: ['alarms', siteId],
-    queryFn: () => call<{ alarms: Alarm[] }>('GET', `/sites/${siteId}/alarms`),
+    queryFn: () => call<AlarmList>('GET', `/sites/${siteId}/alarms`),
   });
 
 export const filters = (siteId: string) =>
   queryOptions({
     queryKey: ['filters', siteId],
-    queryFn: () =>
-      call<{ filters: { id: string; name: string; filter: ListFilter }[] }>('GET', `/sites/${siteId}/filters`),
+    queryFn: () => call<FilterList<ListFilter>>('GET', `/sites/${siteId}/filters`),
   });
 
 /** What lies open after the rulings of an act. */
 export const leftToDo = (siteId: string, act: string | undefined) =>
   queryOptions({
     queryKey: ['left-to-do', siteId, act],
-    queryFn: () => call<{ left: string[] }>('GET', `/sites/${siteId}/left-to-do`),
+    queryFn: () => call<LeftToDo>('GET', `/sites/${siteId}/left-to-do`),
   });
 
 /** What rules without a person; of the organisation, so that a change anywhere in it makes it stale. */
@@ -100,17 +102,17 @@ export const knowledge = () =>
 export const houseRules = () =>
   queryOptions({
     queryKey: ['knowledge', 'rules'],
-    queryFn: () => call<{ rules: HouseRule[] }>('GET', '/house-rules'),
+    queryFn: () => call<HouseRuleList>('GET', '/house-rules'),
   });
 
 export const services = () =>
   queryOptions({
     queryKey: ['knowledge', 'services'],
-    queryFn: () => call<{ services: FoundService[] }>('GET', '/services'),
+    queryFn: () => call<ServiceList>('GET', '/services'),
   });
 
 export const siteDifferences = () =>
   queryOptions({
     queryKey: ['knowledge', 'differences'],
-    queryFn: () => call<{ shared: number; differences: SiteDifference[] }>('GET', '/differences'),
+    queryFn: () => call<SiteDifferences>('GET', '/differences'),
   });

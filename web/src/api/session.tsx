@@ -1,12 +1,7 @@
+import type { Session as Answer, Person } from '@douane/api';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext } from 'react';
 import { call, keepToken } from './client';
-import type { Person } from './types';
-
-interface Answer {
-  person: Person | null;
-  csrf: string;
-}
 
 interface Session {
   person: Person | null;

@@ -1,10 +1,10 @@
+import type { SiteSummary } from '@douane/api';
 import { STATIONS, type Stage, type Station } from '@douane/core/board';
 import { useQuery } from '@tanstack/react-query';
 import clsx from 'clsx';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import * as queries from '../api/queries';
-import type { SiteSummary } from '../api/types';
 import { neighbour, useKeys } from '../ui/keys';
 import { Mark } from '../ui/mark';
 import { Ago, Button, Empty, Finding, Key, Trouble } from '../ui/parts';

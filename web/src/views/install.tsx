@@ -1,8 +1,8 @@
+import type { LookRun } from '@douane/api';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { call } from '../api/client';
 import * as queries from '../api/queries';
-import type { LookRun } from '../api/types';
 import { useKeys } from '../ui/keys';
 import { Mark } from '../ui/mark';
 import { Ago, Button, Code, Empty, Finding, ListAndDocket, Section, Trouble } from '../ui/parts';

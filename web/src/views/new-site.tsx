@@ -1,10 +1,10 @@
+import type { SiteSummary } from '@douane/api';
 import { useQueryClient } from '@tanstack/react-query';
 import clsx from 'clsx';
 import type { ComponentProps } from 'react';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { type ApiProblem, call } from '../api/client';
-import type { SiteSummary } from '../api/types';
 import { Button, Finding, Trouble } from '../ui/parts';
 
 interface Fields {

@@ -1,10 +1,10 @@
+import type { SiteSummary } from '@douane/api';
 import { STATIONS } from '@douane/core/board';
 import { useQuery } from '@tanstack/react-query';
 import { Command } from 'cmdk';
 import { useNavigate } from 'react-router';
 import { call } from '../api/client';
 import * as queries from '../api/queries';
-import type { SiteSummary } from '../api/types';
 import { switchTheme } from '../ui/theme';
 import { STATION_NAMES } from './stations';
 

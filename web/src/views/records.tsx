@@ -1,3 +1,4 @@
+import type { LedgerState } from '@douane/api';
 import type { ConsentRecord } from '@douane/core/consent';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import clsx from 'clsx';
@@ -26,8 +27,7 @@ export function RecordsView() {
   const searchBox = useRef<HTMLInputElement>(null);
   const { data, error } = useQuery(queries.records(site.id, search.trim()));
   const verify = useMutation({
-    mutationFn: () =>
-      call<{ records: number; broken: { number: number; why: string } | null }>('GET', `/sites/${site.id}/ledger`),
+    mutationFn: () => call<LedgerState>('GET', `/sites/${site.id}/ledger`),
   });
   const list = data?.records ?? [];
   const selected = list.find((record) => record.id === recordId);

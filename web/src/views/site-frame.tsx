@@ -1,9 +1,9 @@
+import type { SiteSummary } from '@douane/api';
 import { STATIONS, type Station } from '@douane/core/board';
 import { useQuery } from '@tanstack/react-query';
 import clsx from 'clsx';
 import { NavLink, Outlet, useOutletContext, useParams } from 'react-router';
 import * as queries from '../api/queries';
-import type { SiteSummary } from '../api/types';
 import { Mark } from '../ui/mark';
 import { Trouble } from '../ui/parts';
 import { STATION_NAMES } from './stations';

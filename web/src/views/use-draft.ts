@@ -1,3 +1,4 @@
+import type { Draft } from '@douane/api';
 import type { FieldProblem, Setup } from '@douane/core/setup';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -18,7 +19,7 @@ export function useDraft(siteId: string) {
 
   const save = useMutation({
     mutationFn: (saved: { setup: Setup; revision: number }) =>
-      call<{ revision: number }>('PUT', `/sites/${siteId}/draft`, saved),
+      call<Pick<Draft, 'revision'>>('PUT', `/sites/${siteId}/draft`, saved),
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: ['draft', siteId] });
       await client.invalidateQueries({ queryKey: ['site', siteId] });

@@ -1,7 +1,7 @@
+import type { Run } from '@douane/api';
 import type { RunWord } from '@douane/core/board';
 import { useQuery } from '@tanstack/react-query';
 import * as queries from '../api/queries';
-import type { Run } from '../api/types';
 
 export const underWay = (state: RunWord) => state === 'queued' || state === 'running' || state === 'cancelling';
 

@@ -1,3 +1,4 @@
+import type { PublishedVersion } from '@douane/api';
 import { type Banner, type BannerTexts, DEFAULT_TEXTS } from '@douane/core/setup';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -19,7 +20,7 @@ export function BannerView() {
   const { setup, draft, error } = editor;
   const [language, setLanguage] = useState<string>();
   const publish = useMutation({
-    mutationFn: () => call<{ number: number }>('POST', `/sites/${site.id}/versions`, {}),
+    mutationFn: () => call<PublishedVersion>('POST', `/sites/${site.id}/versions`, {}),
     onSuccess: () => client.invalidateQueries(),
   });
   if (!setup || !draft) return <Trouble error={error} />;

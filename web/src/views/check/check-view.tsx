@@ -1,10 +1,10 @@
+import type { CheckRun } from '@douane/api';
 import { type CheckReport, slippedThings } from '@douane/core/check';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { ToggleGroup } from 'radix-ui';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { call } from '../../api/client';
-import type { CheckRun } from '../../api/types';
 import { useKeys } from '../../ui/keys';
 import { Mark } from '../../ui/mark';
 import { Ago, Button, Empty, Finding, ListAndDocket, Trouble } from '../../ui/parts';

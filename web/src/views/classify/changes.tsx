@@ -1,4 +1,4 @@
-import type { BriefRuling, ItemChange, WouldChange } from '../../api/types';
+import type { BriefRuling, ItemChange, WouldChange } from '@douane/api';
 import { KIND_WORDS } from '../../ui/words';
 
 interface Props {

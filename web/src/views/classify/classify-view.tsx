@@ -1,10 +1,10 @@
+import type { RuledItem } from '@douane/api';
 import { LIKENESSES, similarTo } from '@douane/core/classify/words';
 import type { Purpose } from '@douane/core/setup';
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import * as queries from '../../api/queries';
-import type { RuledItem } from '../../api/types';
 import { neighbour, useKeys } from '../../ui/keys';
 import { Empty, Finding, Key, ListAndDocket, Trouble } from '../../ui/parts';
 import { useSite } from '../site-frame';

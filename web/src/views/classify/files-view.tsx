@@ -1,8 +1,8 @@
+import type { CatalogueImport, RulingsImport } from '@douane/api';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ApiProblem, sendFile } from '../../api/client';
 import * as queries from '../../api/queries';
-import type { CatalogueImport, RulingsImport } from '../../api/types';
 import { Button, Finding, Part, Trouble } from '../../ui/parts';
 import { useSite } from '../site-frame';
 import { Changes, changeWords } from './changes';

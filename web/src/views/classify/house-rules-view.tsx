@@ -1,3 +1,4 @@
+import type { HouseRule, TriedHouseRule } from '@douane/api';
 import type { HouseRuleBody } from '@douane/core/classify';
 import { ITEM_KINDS, type ItemKind } from '@douane/core/observe';
 import type { Purpose } from '@douane/core/setup';
@@ -6,7 +7,6 @@ import { useEffect, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { type ApiProblem, call } from '../../api/client';
 import * as queries from '../../api/queries';
-import type { HouseRule, WouldChange } from '../../api/types';
 import { Mark } from '../../ui/mark';
 import { Ago, Button, Empty, Finding, ListAndDocket, Trouble } from '../../ui/parts';
 import { KIND_WORDS } from '../../ui/words';
@@ -14,8 +14,6 @@ import { useSite } from '../site-frame';
 import { useUnsaved } from '../use-unsaved';
 import { Changes, changeWords } from './changes';
 import { ClassifyLinks } from './classify-links';
-
-type Tried = WouldChange & { words: string; fits: number; byPersons: number };
 
 /** What people settled once for all items alike, and a form that shows what a rule would change before it is saved. */
 export function HouseRulesView() {
@@ -159,7 +157,8 @@ function RuleForm({ rule, start, siteId, purposes, nameOf, onSaved, onDelete }: 
   const body = bodyOf(fields, siteId);
   const complete = (fields.host || fields.name || fields.broughtInBy) && fields.purpose && fields.service.trim();
   const tried = useMutation({
-    mutationFn: (asked: object) => call<Tried>('POST', `/house-rules/try${rule ? `?id=${rule.id}` : ''}`, asked),
+    mutationFn: (asked: object) =>
+      call<TriedHouseRule>('POST', `/house-rules/try${rule ? `?id=${rule.id}` : ''}`, asked),
   });
   const save = useMutation({
     mutationFn: () => (rule ? call('PUT', `/house-rules/${rule.id}`, body) : call('POST', '/house-rules', body)),

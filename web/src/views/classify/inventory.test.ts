@@ -1,5 +1,5 @@
+import type { RuledItem } from '@douane/api';
 import { expect, it } from 'vitest';
-import type { RuledItem } from '../../api/types';
 import { arrange, type ListFilter, NO_FILTER, sameFilter } from './inventory';
 
 const NOW = Date.UTC(2026, 10, 23);

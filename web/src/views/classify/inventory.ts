@@ -1,4 +1,4 @@
-import type { RuledItem } from '../../api/types';
+import type { RuledItem } from '@douane/api';
 import { KIND_WORDS, pathOf } from '../../ui/words';
 
 /** How the list of items is narrowed, grouped and sorted; kept under a name, this is a saved filter. */

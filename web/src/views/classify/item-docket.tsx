@@ -1,3 +1,4 @@
+import type { ItemDetail, RuledItem } from '@douane/api';
 import { LIKENESSES, type Likeness } from '@douane/core/classify/words';
 import { lifetimeWords } from '@douane/core/observe';
 import type { Purpose } from '@douane/core/setup';
@@ -5,7 +6,6 @@ import { useQuery } from '@tanstack/react-query';
 import type { ComponentProps } from 'react';
 import { Link } from 'react-router';
 import * as queries from '../../api/queries';
-import type { ItemDetail, RuledItem } from '../../api/types';
 import { Chain } from '../../ui/chain';
 import { Mark } from '../../ui/mark';
 import { Ago, Button, Facts, Key, Section, Trouble } from '../../ui/parts';

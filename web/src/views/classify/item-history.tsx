@@ -1,6 +1,7 @@
-import { authorWords } from '@douane/core/classify/words';
+import type { ItemDetail } from '@douane/api';
+import { authorWords, LEGAL_BASES } from '@douane/core/classify/words';
+import { lifetimeWords } from '@douane/core/observe';
 import clsx from 'clsx';
-import type { ItemDetail } from '../../api/types';
 import { Ago, Button, Section } from '../../ui/parts';
 
 interface Props {
@@ -33,6 +34,11 @@ export function ItemHistory({ history, nameOf, onUndo }: Props) {
                 </>
               )}
             </span>
+            {factsOf(past).map((words) => (
+              <span key={words} className="block text-ink2 [overflow-wrap:anywhere]">
+                {words}
+              </span>
+            ))}
             {past.evidence && past.evidence.length > 0 && (
               <details>
                 <summary className="min-h-6 cursor-pointer text-stamp">What it rested on</summary>
@@ -55,4 +61,14 @@ export function ItemHistory({ history, nameOf, onUndo }: Props) {
       </ul>
     </Section>
   );
+}
+
+/** What a person said beside purpose and service; without a person it is the catalogue's, and stands in the form. */
+function factsOf({ by, description, lifetimeSeconds, legalBasis }: ItemDetail['history'][number]): string[] {
+  if (by !== 'person') return [];
+  return [
+    ...(description ? [`For visitors: ${description}`] : []),
+    ...(lifetimeSeconds === undefined ? [] : [`Shown to visitors as: ${lifetimeWords(lifetimeSeconds)}`]),
+    ...(legalBasis ? [`Legal basis: ${LEGAL_BASES[legalBasis]}`] : []),
+  ];
 }

@@ -1,8 +1,8 @@
+import type { ItemDetail } from '@douane/api';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call } from '../../api/client';
 import { useSession } from '../../api/session';
-import type { ItemDetail } from '../../api/types';
 import { Ago, Button, Code, Section, Trouble } from '../../ui/parts';
 import { KIND_WORDS } from '../../ui/words';
 

@@ -1,8 +1,8 @@
+import type { RuledItem } from '@douane/api';
 import { lifetimeWords } from '@douane/core/observe';
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import clsx from 'clsx';
 import { memo, useEffect, useLayoutEffect, useRef, useState } from 'react';
-import type { RuledItem } from '../../api/types';
 import { Mark } from '../../ui/mark';
 import { KIND_WORDS } from '../../ui/words';
 import { OPEN_GROUP, type Row, type Sorting } from './inventory';

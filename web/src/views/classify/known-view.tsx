@@ -1,9 +1,9 @@
+import type { Knowledge, WouldChange } from '@douane/api';
 import type { ClassifySettings, LayerId } from '@douane/core/classify';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { call } from '../../api/client';
 import * as queries from '../../api/queries';
-import type { Knowledge, WouldChange } from '../../api/types';
 import { Button, Finding, ListAndDocket, Trouble } from '../../ui/parts';
 import { useSite } from '../site-frame';
 import { useUnsaved } from '../use-unsaved';

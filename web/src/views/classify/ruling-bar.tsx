@@ -1,5 +1,5 @@
+import type { RuledItem } from '@douane/api';
 import type { Purpose } from '@douane/core/setup';
-import type { RuledItem } from '../../api/types';
 import { Button, Key } from '../../ui/parts';
 import type { Rulings } from './use-rulings';
 

@@ -1,9 +1,9 @@
+import type { ItemDetail } from '@douane/api';
 import { LEGAL_BASES, type LegalBasis } from '@douane/core/classify/words';
 import { lifetimeWords } from '@douane/core/observe';
 import type { Purpose } from '@douane/core/setup';
 import clsx from 'clsx';
 import { type RefObject, useLayoutEffect, useState } from 'react';
-import type { ItemDetail } from '../../api/types';
 import { Button, Key, Section } from '../../ui/parts';
 import type { Decision } from './use-rulings';
 

@@ -1,10 +1,10 @@
+import type { FoundService } from '@douane/api';
 import type { ServiceRecordBody } from '@douane/core/classify';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import { type ApiProblem, call } from '../../api/client';
-import type { FoundService } from '../../api/types';
 import { Button, Section, Trouble } from '../../ui/parts';
 import { KIND_WORDS } from '../../ui/words';
 import { useUnsaved } from '../use-unsaved';

@@ -1,8 +1,8 @@
+import type { FoundService } from '@douane/api';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import * as queries from '../../api/queries';
-import type { FoundService } from '../../api/types';
 import { neighbour, useKeys } from '../../ui/keys';
 import { Mark } from '../../ui/mark';
 import { Empty, Finding, Key, ListAndDocket, Trouble } from '../../ui/parts';

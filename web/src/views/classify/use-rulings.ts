@@ -1,9 +1,9 @@
+import type { RuledItem, RulingAct } from '@douane/api';
 import type { LegalBasis } from '@douane/core/classify/words';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { ApiProblem, call } from '../../api/client';
 import * as queries from '../../api/queries';
-import type { RuledItem } from '../../api/types';
 
 /** What a person decides about some items. */
 export type Decision =
@@ -34,13 +34,6 @@ export interface Done {
   effects: string[];
 }
 
-interface Ruled {
-  act: string;
-  effects: string[];
-  /** How the items stand now. */
-  standing: Pick<RuledItem, 'id' | 'ruling' | 'aside' | 'suggestion' | 'findings'>[];
-}
-
 /** Rules, takes back, and tells of what somebody else ruled meanwhile before it is covered. */
 export function useRulings(siteId: string) {
   const client = useQueryClient();
@@ -56,7 +49,7 @@ export function useRulings(siteId: string) {
   const reload = () => client.invalidateQueries({ queryKey: ['items', siteId] });
   const rule = useMutation({
     mutationFn: ({ items, decision, anyway }: Asked) =>
-      call<Ruled>('POST', `/sites/${siteId}/rulings`, {
+      call<RulingAct>('POST', `/sites/${siteId}/rulings`, {
         itemIds: items.map((item) => item.id),
         ...decision,
         ...(!anyway && { seen: Object.fromEntries(items.map((item) => [item.id, seenOf(item)])) }),

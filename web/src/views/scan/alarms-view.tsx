@@ -1,8 +1,8 @@
+import type { Alarm } from '@douane/api';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { call } from '../../api/client';
 import * as queries from '../../api/queries';
-import type { Alarm } from '../../api/types';
 import { Mark } from '../../ui/mark';
 import { Ago, Button, Empty, Finding, ListAndDocket, Trouble } from '../../ui/parts';
 import { KIND_WORDS, pathOf } from '../../ui/words';

@@ -1,9 +1,9 @@
+import type { ScanRun } from '@douane/api';
 import { type Item, type ItemChange, lifetimeWords, type ScanComparison } from '@douane/core/observe';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import * as queries from '../../api/queries';
-import type { ScanRun } from '../../api/types';
 import { Chain } from '../../ui/chain';
 import { Mark } from '../../ui/mark';
 import { Ago, Empty, Facts, Finding, ListAndDocket, Section, Trouble } from '../../ui/parts';

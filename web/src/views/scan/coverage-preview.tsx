@@ -1,6 +1,6 @@
+import type { ScanRun } from '@douane/api';
 import { familiesOf, pageAddress, patternProblem, wantedBy } from '@douane/core/coverage';
 import { useMemo } from 'react';
-import type { ScanRun } from '../../api/types';
 import { Mark } from '../../ui/mark';
 import { Facts, Section } from '../../ui/parts';
 import { pathOf } from '../../ui/words';

@@ -1,4 +1,4 @@
-import type { ScanReport } from '../../api/types';
+import type { ScanReport } from '@douane/api';
 
 /** How much of the site was seen, in a sentence each; nothing where it was all of it. */
 export function Coverage({ report: { coverage, pages, plan } }: { report: ScanReport }) {

@@ -1,3 +1,4 @@
+import type { SavedNotices } from '@douane/api';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type ApiProblem, call } from '../../api/client';
@@ -12,7 +13,7 @@ export function NoticesForm({ siteId }: { siteId: string }) {
   const [edit, setEdit] = useState<{ mail: string; webhook: string } | null>(null);
   const save = useMutation({
     mutationFn: (notices: { mail: string; webhook: string }) =>
-      call<{ secret?: string }>('PUT', `/sites/${siteId}/notices`, {
+      call<SavedNotices>('PUT', `/sites/${siteId}/notices`, {
         mail: linesOf(notices.mail),
         webhook: notices.webhook.trim(),
       }),

@@ -1,5 +1,5 @@
+import type { ScannedPage, ScanReport } from '@douane/api';
 import { useMemo, useState } from 'react';
-import type { ScannedPage, ScanReport } from '../../api/types';
 import { Mark } from '../../ui/mark';
 import { Button } from '../../ui/parts';
 import { pathOf } from '../../ui/words';

@@ -1,4 +1,4 @@
-import type { ScanRun } from '../../api/types';
+import type { ScanRun } from '@douane/api';
 import { KIND_WORDS, pathOf } from '../../ui/words';
 
 /** How far the scan is: pages done and to go, those being visited, and items as they are found. */

@@ -1,10 +1,10 @@
+import type { ScanSetup } from '@douane/api';
 import type { FieldProblem } from '@douane/core/setup';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { type ApiProblem, call } from '../../api/client';
 import * as queries from '../../api/queries';
-import type { ScanSetup } from '../../api/types';
 import { Button, Finding, ListAndDocket, Part, Trouble } from '../../ui/parts';
 import { useSite } from '../site-frame';
 import { useUnsaved } from '../use-unsaved';
@@ -33,7 +33,7 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
   const [tried, setTried] = useState(false);
   useUnsaved(isDirty);
   const save = useMutation({
-    mutationFn: (plan: object) => call<{ plan: ScanSetup['plan'] }>('PUT', `/sites/${siteId}/scan-plan`, plan),
+    mutationFn: (plan: object) => call<Pick<ScanSetup, 'plan'>>('PUT', `/sites/${siteId}/scan-plan`, plan),
     onSuccess: async ({ plan }) => {
       reset(fieldsOf(plan));
       setTried(false);

@@ -1,7 +1,7 @@
+import type { ScanRun } from '@douane/api';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
 import { call } from '../../api/client';
-import type { ScanRun } from '../../api/types';
 import { useKeys } from '../../ui/keys';
 import { Ago, Button, Empty, Finding, ListAndDocket, Trouble } from '../../ui/parts';
 import { useSite } from '../site-frame';

@@ -1,7 +1,7 @@
+import type { ScanSetup } from '@douane/api';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call } from '../../api/client';
-import type { ScanSetup } from '../../api/types';
 import { Button, Part, Trouble } from '../../ui/parts';
 
 const PRESETS = {

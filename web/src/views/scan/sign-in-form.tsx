@@ -1,7 +1,7 @@
+import type { ScanSetup, SignInRun } from '@douane/api';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type ApiProblem, call } from '../../api/client';
-import type { ScanSetup, SignInRun } from '../../api/types';
 import { Mark } from '../../ui/mark';
 import { Ago, Button, Part, Trouble } from '../../ui/parts';
 import { underWay, useRuns } from '../use-runs';

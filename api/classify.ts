@@ -1,5 +1,3 @@
-import type { NextStep, RunWord, SiteState, Stage, Station } from '@douane/core/board';
-import type { CheckReport } from '@douane/core/check';
 import type {
   Author,
   CatalogueEntry,
@@ -10,27 +8,7 @@ import type {
   ServiceRecord,
   ServiceRecordBody,
 } from '@douane/core/classify';
-import type { ConsentRecord } from '@douane/core/consent';
-import type { Sampled, ScanPlan } from '@douane/core/coverage';
-import type { Item, ItemKind, ScanComparison, Sign } from '@douane/core/observe';
-import type { Setup } from '@douane/core/setup';
-import type { BannerContent } from '@douane/gate';
-
-export interface Person {
-  name: string;
-  email: string;
-  organisation: string;
-}
-
-export interface SiteSummary {
-  id: string;
-  key: string;
-  name: string;
-  address: string;
-  state: SiteState;
-  stages: Record<Station, Stage>;
-  next: NextStep;
-}
+import type { Item, ItemKind, Sign } from '@douane/core/observe';
 
 export interface KeptRuling extends Ruling {
   id: string;
@@ -64,6 +42,10 @@ export interface RuledItem extends Item {
   findings: string[];
 }
 
+export interface ItemList {
+  items: RuledItem[];
+}
+
 /** A purpose and service as lists of changes show them; `null`: open. */
 export type BriefRuling = { purpose: string; service: string; by: Author } | null;
 
@@ -94,6 +76,37 @@ export interface ItemDetail {
   links: { title: string; url: string }[];
 }
 
+export interface NoteList {
+  notes: ItemDetail['notes'];
+}
+
+/** What an act of ruling came to. */
+export interface RulingAct {
+  /** By which it can be taken back as a whole. */
+  act: string;
+  ruled: number;
+  /** What the purpose means in each region. */
+  effects: string[];
+  /** How the items stand now, and others of their hosts. */
+  standing: Pick<RuledItem, 'id' | 'ruling' | 'aside' | 'suggestion' | 'findings'>[];
+}
+
+/** What lies open after rulings, a sentence each. */
+export interface LeftToDo {
+  left: string[];
+}
+
+/** A filter of the list under a name; the list knows what its parts mean. */
+export interface SavedFilter<Filter = object> {
+  id: string;
+  name: string;
+  filter: Filter;
+}
+
+export interface FilterList<Filter = object> {
+  filters: SavedFilter<Filter>[];
+}
+
 export interface ItemChange {
   itemId: string;
   siteId: string;
@@ -115,6 +128,13 @@ export interface WouldChange {
   changes: ItemChange[];
 }
 
+/** The same of a house rule, and how many items it fits; what persons ruled among them stays. */
+export interface TriedHouseRule extends WouldChange {
+  words: string;
+  fits: number;
+  byPersons: number;
+}
+
 export interface Knowledge {
   settings: ClassifySettings;
   layers: { id: LayerId; title: string; what: string; count: number | null }[];
@@ -130,6 +150,10 @@ export interface HouseRule extends HouseRuleBody {
   words: string;
   person: string | null;
   createdAt: string;
+}
+
+export interface HouseRuleList {
+  rules: HouseRule[];
 }
 
 export interface FoundService {
@@ -151,6 +175,10 @@ export interface FoundService {
   proposal: ServiceRecordBody;
 }
 
+export interface ServiceList {
+  services: FoundService[];
+}
+
 export interface SiteDifference {
   kind: ItemKind;
   name: string;
@@ -162,6 +190,12 @@ export interface SiteDifference {
     ruling: (NonNullable<BriefRuling> & { person: string | null }) | null;
     ignored: boolean;
   }[];
+}
+
+/** `shared`: how many third-party things more than one site has. */
+export interface SiteDifferences {
+  shared: number;
+  differences: SiteDifference[];
 }
 
 export interface RulingsImport {
@@ -189,136 +223,13 @@ export interface CatalogueImport {
   effect: WouldChange;
 }
 
-export interface Run<Report = unknown, Progress = unknown, Summary = unknown> {
+/** What was made or changed, by its id. */
+export interface Named {
   id: string;
-  kind: 'scan' | 'check' | 'look' | 'sign-in' | 'import';
-  state: RunWord;
-  progress: Progress | null;
-  summary: Summary | null;
-  report?: Report | null;
-  why: string | null;
-  requestedAt: string;
-  finishedAt: string | null;
 }
 
-export interface ScanProgress {
-  done: number;
-  waiting: number;
-  failed: number;
+/** Rulings of one act, by which they can be taken back, and for how many items. */
+export interface Moved {
+  act: string;
   items: number;
-  current: string[];
-  latest: Pick<Item, 'kind' | 'name' | 'host' | 'party'>[];
-}
-export interface ScanSummary {
-  pages: number;
-  failed: number;
-  items: number;
-  signs: number;
-  problems: number;
-  seconds: number;
-}
-export interface ScannedPage {
-  url: string;
-  status: number | null;
-  seconds: number;
-  outcome: string;
-  why?: string;
-}
-export interface ScanReport {
-  target: string;
-  seconds: number;
-  browser: string;
-  cancelled?: boolean;
-  plan: ScanPlan;
-  pages: ScannedPage[];
-  signs: Sign[];
-  coverage: {
-    known: number;
-    excluded: number;
-    sitemaps: number;
-    forbiddenByRobots: number;
-    sampled: Sampled[];
-    notVisited: string[];
-  };
-  problems: { page: string; what: string }[];
-}
-export type ScanRun = Run<ScanReport, ScanProgress, ScanSummary>;
-
-export type ImportRun = Run<
-  { format: string; file: string; problems: { path: string; message: string }[] },
-  null,
-  { items: number; problems: number; file: string; format: string }
->;
-
-export type SignInRun = Run<
-  { ok: boolean; why?: string; address: string; seconds: number; picture: string | null },
-  null,
-  { ok: boolean }
->;
-
-export interface ScanSetup {
-  plan: ScanPlan;
-  signIn: { address: string; fields: { selector: string }[]; submit: string; success: string; savedAt: string } | null;
-  schedule: { cron: string; zone: string; nextAt: string } | null;
-  notices: { mail: string[]; webhook: string };
-  canKeepSecrets: boolean;
-  canMail: boolean;
-}
-
-export interface Comparison extends ScanComparison {
-  before: Run;
-  now: Run;
-}
-
-export interface Alarm {
-  id: string;
-  runId: string;
-  beforeRunId: string;
-  words: string;
-  items: (Pick<Item, 'kind' | 'name' | 'host' | 'party'> & { page: string })[];
-  at: string;
-  seenAt: string | null;
-  seenBy: string | null;
-  deliveries: {
-    id: string;
-    way: 'mail' | 'webhook';
-    target: string;
-    state: 'waiting' | 'delivered' | 'failed';
-    tries: number;
-    why: string | null;
-    at: string;
-  }[];
-}
-
-export interface CheckSummary {
-  held: number;
-  cleared: number;
-  slipped: number;
-  silent: number;
-  things: number;
-  cases: number;
-  pages: number;
-  version: number;
-}
-export type CheckRun = Run<CheckReport, { done: number; of: number; current: string[] }, CheckSummary>;
-
-export interface LookReport {
-  seconds: number;
-  pages: { url: string; state: string; why?: string; before: string[] }[];
-}
-export type LookRun = Run<LookReport, { done: number; of: number }, { first: number; of: number }>;
-
-export interface Draft {
-  revision: number;
-  setup: Setup;
-  differences: string[];
-  versions: { number: number; publishedAt: string; publishedBy: string | null }[];
-  open: number;
-  snippet: string;
-  contents: BannerContent[];
-}
-
-export interface RecordList {
-  records: ConsentRecord[];
-  counts: { counted: number; tests: number; acceptedAll: number; refusedAll: number };
 }

@@ -1,0 +1,3 @@
+export type * from './classify';
+export type * from './runs';
+export type * from './sites';

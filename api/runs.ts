@@ -1,0 +1,160 @@
+import type { RunWord } from '@douane/core/board';
+import type { CheckReport } from '@douane/core/check';
+import type { Sampled, ScanPlan } from '@douane/core/coverage';
+import type { Item, ScanComparison, Sign } from '@douane/core/observe';
+
+export interface Run<Report = unknown, Progress = unknown, Summary = unknown> {
+  id: string;
+  kind: 'scan' | 'check' | 'look' | 'sign-in' | 'import';
+  state: RunWord;
+  progress: Progress | null;
+  summary: Summary | null;
+  report?: Report | null;
+  why: string | null;
+  requestedAt: string;
+  finishedAt: string | null;
+}
+
+export interface RunList<R extends Run = Run> {
+  runs: R[];
+}
+
+/** `joined`: one of this kind was under way already. */
+export interface RequestedRun {
+  run: Run;
+  joined: boolean;
+}
+
+export interface ScanProgress {
+  done: number;
+  waiting: number;
+  failed: number;
+  items: number;
+  current: string[];
+  latest: Pick<Item, 'kind' | 'name' | 'host' | 'party'>[];
+}
+
+export interface ScanSummary {
+  pages: number;
+  failed: number;
+  items: number;
+  signs: number;
+  problems: number;
+  seconds: number;
+}
+
+export interface ScannedPage {
+  url: string;
+  status: number | null;
+  seconds: number;
+  outcome: string;
+  why?: string;
+}
+
+export interface ScanReport {
+  target: string;
+  seconds: number;
+  browser: string;
+  cancelled?: boolean;
+  plan: ScanPlan;
+  pages: ScannedPage[];
+  signs: Sign[];
+  coverage: {
+    known: number;
+    excluded: number;
+    sitemaps: number;
+    forbiddenByRobots: number;
+    sampled: Sampled[];
+    notVisited: string[];
+  };
+  problems: { page: string; what: string }[];
+}
+
+export type ScanRun = Run<ScanReport, ScanProgress, ScanSummary>;
+
+export type ImportRun = Run<
+  { format: string; file: string; problems: { path: string; message: string }[] },
+  null,
+  { items: number; problems: number; file: string; format: string }
+>;
+
+/** What came of a file of observations; `unread`: how many of its lines or entries could not be read. */
+export interface ObservationsImport {
+  run: Run;
+  items: number;
+  unread: number;
+  problems: { path: string; message: string }[];
+}
+
+export type SignInRun = Run<
+  { ok: boolean; why?: string; address: string; seconds: number; picture: string | null },
+  null,
+  { ok: boolean }
+>;
+
+export interface ScanSetup {
+  plan: ScanPlan;
+  signIn: { address: string; fields: { selector: string }[]; submit: string; success: string; savedAt: string } | null;
+  schedule: { cron: string; zone: string; nextAt: string } | null;
+  notices: { mail: string[]; webhook: string };
+  canKeepSecrets: boolean;
+  canMail: boolean;
+}
+
+/** `secret`: shown this once, to whoever checks the signature of what the webhook is sent. */
+export interface SavedNotices {
+  mail: string[];
+  webhook: string;
+  secret?: string;
+}
+
+export type ComparedRun = Pick<Run, 'id' | 'kind' | 'requestedAt' | 'finishedAt' | 'summary'>;
+
+export interface Comparison extends ScanComparison {
+  before: ComparedRun;
+  now: ComparedRun;
+}
+
+export interface Alarm {
+  id: string;
+  runId: string;
+  beforeRunId: string;
+  words: string;
+  items: (Pick<Item, 'kind' | 'name' | 'host' | 'party'> & { page: string })[];
+  at: string;
+  seenAt: string | null;
+  seenBy: string | null;
+  deliveries: {
+    id: string;
+    way: 'mail' | 'webhook';
+    target: string;
+    state: 'waiting' | 'delivered' | 'failed';
+    tries: number;
+    why: string | null;
+    at: string;
+  }[];
+}
+
+export interface AlarmList {
+  alarms: Alarm[];
+}
+
+export interface CheckSummary {
+  held: number;
+  cleared: number;
+  slipped: number;
+  silent: number;
+  things: number;
+  cases: number;
+  pages: number;
+  version: number;
+}
+
+export type CheckRun = Run<CheckReport, { done: number; of: number; current: string[] }, CheckSummary>;
+
+export interface LookReport {
+  seconds: number;
+  pages: { url: string; state: string; why?: string; before: string[] }[];
+}
+
+export type LookRun = Run<LookReport, { done: number; of: number }, { first: number; of: number }>;
