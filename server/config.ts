@@ -46,15 +46,23 @@ export function readConfig(env: NodeJS.ProcessEnv, root: string): Config {
     seal: new Seal(env.DOUANE_SECRET || null),
     smtpUrl: env.DOUANE_SMTP || null,
     mailFrom: env.DOUANE_MAIL_FROM || `douane@${new URL(publicUrl).hostname}`,
-    retrySeconds: Number(env.DOUANE_RETRY_SECONDS) || 30,
+    retrySeconds: wholeNumber(env, 'DOUANE_RETRY_SECONDS', 30),
     allowPrivate: env.DOUANE_ALLOW_PRIVATE === '1',
     placeHeaders: (env.DOUANE_PLACE_HEADER ?? '')
       .split(',')
       .map((name) => name.trim().toLowerCase())
       .filter(Boolean),
-    trustProxy: Number(env.DOUANE_TRUST_PROXY ?? 0) || 0,
+    trustProxy: wholeNumber(env, 'DOUANE_TRUST_PROXY', 0),
     catalogueFile: env.DOUANE_CATALOGUE ?? null,
   };
+}
+
+/** A guess in place of what was written would trust the wrong proxies, or none. */
+function wholeNumber(env: NodeJS.ProcessEnv, name: string, otherwise: number): number {
+  const text = env[name]?.trim();
+  if (!text) return otherwise;
+  if (!/^\d{1,6}$/.test(text)) throw new Error(`${name} is "${text}", which is no whole number`);
+  return Number(text);
 }
 
 export function portOf(env: NodeJS.ProcessEnv, name: string, otherwise: number): number {

@@ -42,6 +42,9 @@ function asProblem(error: unknown): Problem {
   if (type === 'entity.too.large') return new Problem(413, 'The body is too large');
   if (code === 'EBADCSRFTOKEN') return new Problem(403, 'The page is out of date; load it again');
   if (code === '22P02') return new Problem(404, 'There is no such thing', 'The id is not of the right form.');
+  // PostgreSQL keeps no NUL, neither in text nor in JSON.
+  if (code === '22021' || code === '22P05')
+    return new Problem(422, 'It holds a character that cannot be kept', 'Leave the character NUL (U+0000) out.');
   if (status && status >= 400 && status < 500) return new Problem(status, (error as Error).message);
   return new Problem(500, 'Something went wrong on the server', 'It has been written to the log.');
 }

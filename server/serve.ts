@@ -1,5 +1,6 @@
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import type { Express } from 'express';
 import { createApp } from './app';
 import { loadKnowledge } from './catalogue';
 import type { Config } from './config';
@@ -11,6 +12,7 @@ import { openPlaceFinder } from './visitors/place';
 
 export interface RunningServer {
   port: number;
+  app: Express;
   stop(): Promise<void>;
 }
 
@@ -31,6 +33,7 @@ export async function startServer(config: Config): Promise<RunningServer> {
   });
   return {
     port: (server.address() as AddressInfo).port,
+    app,
     async stop() {
       await live.stop();
       await new Promise<void>((resolve) => {

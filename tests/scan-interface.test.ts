@@ -169,7 +169,7 @@ it('brings in what another tool recorded, and says which lines it could not read
   const file = (name: string, text: string) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
   const input = page.getByLabel('File to bring in');
   await input.setInputFiles(file('bad.csv', 'colour,size\nred,1\n'));
-  await expect.poll(() => docket().getByRole('alert').textContent()).toContain('it has colour, size');
+  await expect.poll(() => docket().getByRole('alert').textContent()).toContain('It has colour, size');
   await input.setInputFiles(file('cookies.csv', 'name,domain,lifetime\nfrom_elsewhere,ads.example,60\nbad,,\n'));
   await expect.poll(() => docket().textContent()).toContain('1 items taken in; 1 lines could not be read');
   expect(await docket().textContent()).toContain('line 3, host');

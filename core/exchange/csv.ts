@@ -1,10 +1,14 @@
-import Papa from 'papaparse';
 import { partyOf } from '../observe/party';
 import { ITEM_KINDS, type Observation } from '../observe/types';
+import { readTable } from './table';
 import type { Imported, ImportFor } from './types';
 
-const NAMES: Record<string, string> = { domain: 'host', lifetime: 'lifetimeseconds', firstpage: 'page', url: 'page' };
-const MOST_ROWS = 100_000;
+const COLUMNS = {
+  required: ['name', 'host'],
+  optional: ['kind', 'page', 'lifetimeSeconds', 'secure', 'httpOnly', 'sameSite'],
+  also: { domain: 'host', lifetime: 'lifetimeSeconds', firstPage: 'page', url: 'page' },
+  ignored: 'all',
+} as const;
 
 /**
  * Observations from a CSV with a heading row. `name` and `host` (or `domain`) must be there; `kind`, `page`,
@@ -12,37 +16,22 @@ const MOST_ROWS = 100_000;
  */
 export function importCsv(text: string, { address, ownDomains }: ImportFor): Imported {
   const observations: Observation[] = [];
-  const problems: Imported['problems'] = [];
-  const { data, meta } = Papa.parse<Record<string, string>>(text, {
-    header: true,
-    skipEmptyLines: 'greedy',
-    transformHeader: (name) => {
-      const plain = name.trim().toLowerCase();
-      return NAMES[plain] ?? plain;
-    },
-  });
-  const missing = ['name', 'host'].filter((name) => !meta.fields?.includes(name));
-  if (missing.length > 0) {
-    const there = meta.fields?.slice(0, 20).join(', ') || 'none';
-    const message = `the heading row has no ${missing.join(' and no ')} (or domain); it has ${there}`;
-    return { format: 'csv', observations, problems: [{ path: 'line 1', message }] };
-  }
-  for (const [i, row] of data.slice(0, MOST_ROWS).entries()) {
-    const wrong = (column: string, message: string) => problems.push({ path: `line ${i + 2}, ${column}`, message });
-    const kind = ITEM_KINDS.find((one) => one === (row.kind?.trim() || 'cookie'));
-    const host = (row.host ?? '').trim().replace(/^\./, '').toLowerCase();
-    // A spreadsheet would take some names for formulas; they were written with an apostrophe before them.
-    const name = (row.name ?? '').replace(/^'(?=[=+\-@\t\r])/, '');
-    const page = row.page?.trim() || address;
-    const life = row.lifetimeseconds?.trim() ?? '';
-    if (!kind) wrong('kind', `"${row.kind}" is none of ${ITEM_KINDS.join(', ')}`);
+  const { rows, problems } = readTable(text, COLUMNS);
+  for (const { line, cells } of rows) {
+    const wrong = (column: string, message: string) => problems.push({ path: `line ${line}, ${column}`, message });
+    const kind = ITEM_KINDS.find((one) => one === (cells.kind || 'cookie'));
+    const { name } = cells;
+    const host = cells.host!.replace(/^\./, '').toLowerCase();
+    const page = cells.page || address;
+    const life = cells.lifetimeSeconds ?? '';
+    if (!kind) wrong('kind', `"${cells.kind}" is none of ${ITEM_KINDS.join(', ')}`);
     else if (!name) wrong('name', 'is empty');
-    else if (!host || /[\s/:]/.test(host)) wrong('host', `"${row.host}" is no host name`);
+    else if (!host || /[\s/:]/.test(host)) wrong('host', `"${cells.host}" is no host name`);
     else if (!URL.canParse(page)) wrong('page', `"${page}" is no web address`);
-    else if (life && !/^\d+$/.test(life)) wrong('lifetimeSeconds', `"${life}" is no number of seconds`);
+    else if (life && !/^(\d+|session)$/i.test(life)) wrong('lifetimeSeconds', `"${life}" is no number of seconds`);
     else {
       const sameSite = (['Strict', 'Lax', 'None'] as const).find(
-        (v) => v.toLowerCase() === row.samesite?.toLowerCase(),
+        (v) => v.toLowerCase() === cells.sameSite?.toLowerCase(),
       );
       observations.push({
         kind,
@@ -53,15 +42,13 @@ export function importCsv(text: string, { address, ownDomains }: ImportFor): Imp
         atMs: 0,
         chain: [],
         ...(kind === 'cookie' && {
-          lifetimeSeconds: life ? Number(life) : null,
-          httpOnly: /^(true|1|yes)$/i.test(row.httponly ?? ''),
-          secure: /^(true|1|yes)$/i.test(row.secure ?? ''),
+          lifetimeSeconds: /^\d/.test(life) ? Number(life) : null,
+          httpOnly: /^(true|1|yes)$/i.test(cells.httpOnly ?? ''),
+          secure: /^(true|1|yes)$/i.test(cells.secure ?? ''),
           ...(sameSite && { sameSite }),
         }),
       });
     }
   }
-  if (data.length > MOST_ROWS)
-    problems.push({ path: `line ${MOST_ROWS + 2}`, message: `more than ${MOST_ROWS} rows; the rest was not read` });
   return { format: 'csv', observations, problems };
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { foldObservations } from '../observe/fold';
-import { importObservations } from './index';
+import { importObservations, itemsAsCsv } from './index';
 
 const site = { address: 'https://shop.example/', ownDomains: [], now: Date.UTC(2026, 10, 23) };
 const read = (text: string) => {
@@ -66,7 +66,33 @@ describe('a CSV', () => {
     expect(items).toEqual(['third cookie uid ads.example']);
     expect(problems).toEqual(['line 3, name', 'line 4, lifetimeSeconds', 'line 5, host', 'line 6, kind']);
   });
+  it('names the right line behind blank ones and cells of two lines', () => {
+    const { items, problems } = read('name,host,note\n\n"uid",ads.example,"two\nlines"\n\nx,a b,\n');
+    expect([items, problems]).toEqual([['third cookie uid ads.example'], ['line 6, host']]);
+  });
   it('without the columns it needs is refused with those it has', () => {
-    expect(importObservations('a,b\n1,2\n', site).problems[0]!.message).toContain('it has a, b');
+    expect(importObservations('a,b\n1,2\n', site).problems[0]!.message).toContain('It has a, b');
+  });
+  it('of items comes back as it went out, whatever the names hold', () => {
+    const names = ['uid', 'a,b"c', '=HYPERLINK("x")', '-1', "'quoted", 'ünï;', '<script>'];
+    const found = names.map((name, i) => ({
+      kind: 'cookie' as const,
+      name,
+      host: 'ads.example',
+      party: 'third' as const,
+      pages: ['https://shop.example/a'],
+      chain: [],
+      lifetimeSeconds: i === 0 ? null : i,
+      secure: i % 2 === 0,
+      purpose: null,
+    }));
+    const text = itemsAsCsv(found);
+    // No cell begins with what a spreadsheet computes.
+    expect(text).not.toMatch(/(^|,)"?[=+@-]/m);
+    const { observations, problems } = importObservations(text, site);
+    expect(problems).toEqual([]);
+    expect(observations.map(({ name, lifetimeSeconds, secure }) => ({ name, lifetimeSeconds, secure }))).toEqual(
+      found.map(({ name, lifetimeSeconds, secure }) => ({ name, lifetimeSeconds, secure })),
+    );
   });
 });

@@ -16,8 +16,10 @@ export interface Table {
 interface Columns {
   required: readonly string[];
   optional: readonly string[];
-  /** Columns that our own exports carry for the reader only. */
-  ignored?: readonly string[];
+  /** Columns that our own exports carry for the reader only; `all`: whatever else there is. */
+  ignored?: readonly string[] | 'all';
+  /** Other names under which a column may stand. */
+  also?: Record<string, string>;
 }
 
 /** More is no list that people made; and all of it would have to be looked at before anything is done. */
@@ -28,8 +30,12 @@ export const MOST_ROWS = 100_000;
  * capitals, spaces and underscores. Every problem names its line and column; of a file too long there is that one
  * problem and no row.
  */
-export function readTable(text: string, { required, optional, ignored = [] }: Columns): Table {
-  const known = new Map([...required, ...optional, ...ignored].map((name) => [plain(name), name]));
+export function readTable(text: string, { required, optional, ignored = [], also = {} }: Columns): Table {
+  const own = [...required, ...optional, ...(ignored === 'all' ? [] : ignored)];
+  const known = new Map([
+    ...Object.entries(also).map(([name, column]) => [plain(name), column] as const),
+    ...own.map((name) => [plain(name), name] as const),
+  ]);
   const problems: FieldProblem[] = [];
   const rows: TableRow[] = [];
   let headings: (string | undefined)[] | null = null;
@@ -49,7 +55,8 @@ export function readTable(text: string, { required, optional, ignored = [] }: Co
       if (broken) problems.push({ path: `line ${begins}`, message: `quotation marks do not match: ${broken.message}` });
       if (!headings) {
         headings = data.map((name) => known.get(plain(name)));
-        const wrong = data.flatMap((name, i) => (headings![i] || !name.trim() ? [] : [name.trim()]));
+        const strange = data.flatMap((name, i) => (headings![i] || !name.trim() ? [] : [name.trim()]));
+        const wrong = ignored === 'all' ? [] : strange;
         const missing = required.filter((name) => !headings!.includes(name));
         const twice = required.concat(optional).filter((name) => headings!.filter((one) => one === name).length > 1);
         for (const name of twice)
@@ -65,7 +72,7 @@ export function readTable(text: string, { required, optional, ignored = [] }: Co
         if (missing.length > 0) {
           problems.push({
             path: `line ${begins}`,
-            message: `the heading row has no ${missing.join(' and no ')}; ${said(required, optional)}`,
+            message: `the heading row has no ${missing.join(' and no ')}; ${said(required, optional)}${ignored === 'all' ? `. It has ${strange.slice(0, 20).join(', ') || 'nothing else'}` : ''}`,
           });
         }
         if (problems.length > 0) parser.abort();

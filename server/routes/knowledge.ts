@@ -20,15 +20,8 @@ import {
   ruleWords,
   shippedCatalogue,
 } from '@douane/core/classify';
-import {
-  catalogueAsCsv,
-  catalogueFile,
-  decodeText,
-  entryKey,
-  mergeCatalogue,
-  readCatalogue,
-} from '@douane/core/exchange';
-import express, { type Request, Router } from 'express';
+import { catalogueAsCsv, catalogueFile, entryKey, mergeCatalogue, readCatalogue } from '@douane/core/exchange';
+import { type Request, Router } from 'express';
 import { z } from 'zod';
 import { answer } from '../answer';
 import { deskFor, type Instead, reclassifyAll } from '../classifying';
@@ -49,12 +42,11 @@ import { announce } from '../live';
 import { notFound, Problem } from '../problems';
 import type { Services } from '../services';
 import { bodyOf } from './body';
+import { fileOf, takeFile } from './sent-file';
 import { personOf } from './session';
 
 const MOST_SHOWN = 200;
 const MOST_ENTRIES = 20_000;
-/** A HAR of requests may be larger; a list of rulings or entries is not. */
-export const readTableFile = express.raw({ type: () => true, limit: '120mb' });
 
 const keptRuleSchema = z.strictObject({
   siteId: z.uuid().nullable(),
@@ -179,7 +171,7 @@ export function knowledgeRoutes(services: Services): Router {
   });
 
   /** `dry`: says what it would change. `replace`: what the file does not hold goes. */
-  router.post('/catalogue/import', readTableFile, async (req, res) => {
+  router.post('/catalogue/import', takeFile, async (req, res) => {
     const { organisationId } = personOf(req);
     const flag = z
       .enum(['0', '1'])
@@ -241,7 +233,10 @@ export function knowledgeRoutes(services: Services): Router {
     const there = site ? site.setup.purposes.map(({ id }) => id) : await purposesOf(organisationId);
     if (there.includes(purpose)) return;
     throw new Problem(422, 'Some fields are not right', undefined, [
-      { path: 'rule.purpose', message: `one of ${there.join(', ')}` },
+      {
+        path: 'rule.purpose',
+        message: there.length > 0 ? `one of ${there.join(', ')}` : 'take on a site first: purposes belong to sites',
+      },
     ]);
   }
 
@@ -315,11 +310,3 @@ const head = ({ id, kind, name, host }: KeptItem, site: Site) => ({
   name,
   host,
 });
-
-/** The text of a file that was sent, by whatever encoding it was saved. */
-export function fileOf(req: Request): ReturnType<typeof decodeText> {
-  if (!Buffer.isBuffer(req.body) || req.body.length === 0) throw new Problem(422, 'The file is empty');
-  const decoded = decodeText(req.body);
-  if (!decoded.text.trim()) throw new Problem(422, 'The file is empty');
-  return decoded;
-}

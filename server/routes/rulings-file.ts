@@ -13,7 +13,7 @@ import { insertRulings, type NewRuling } from '../db/rulings.sql';
 import { announce } from '../live';
 import { Problem } from '../problems';
 import type { Services } from '../services';
-import { fileOf, readTableFile } from './knowledge';
+import { fileOf, takeFile } from './sent-file';
 import { personOf } from './session';
 import { siteOf } from './site-of';
 
@@ -41,7 +41,7 @@ export function rulingsFileRoutes(services: Services): Router {
   });
 
   /** `dry=1`: says what it would change and writes nothing. A file with one wrong cell is not taken in at all. */
-  router.post('/sites/:siteId/rulings/import', readTableFile, async (req, res) => {
+  router.post('/sites/:siteId/rulings/import', takeFile, async (req, res) => {
     const site = await siteOf(services, req);
     const { id: personId, name: person } = personOf(req);
     const dry = req.query.dry === '1';

@@ -2,7 +2,7 @@ import type { Alarm, AlarmList, Comparison, FilterList, ObservationsImport, RunL
 import { importObservations, itemsAsCsv } from '@douane/core/exchange';
 import { compareScans, foldObservations } from '@douane/core/observe';
 import { harOf } from '@douane/scanner';
-import express, { type Request, Router } from 'express';
+import { type Request, Router } from 'express';
 import { z } from 'zod';
 import { answer } from '../answer';
 import { listAlarms, markAlarmSeen } from '../db/alarms.sql';
@@ -19,6 +19,7 @@ import type { AuditScan } from '../reports/scan-pdf';
 import { withStandingRulings } from '../reports/standing-rulings';
 import type { Services } from '../services';
 import { bodyOf } from './body';
+import { fileOf, takeFile } from './sent-file';
 import { personOf } from './session';
 import { siteOf } from './site-of';
 
@@ -104,13 +105,11 @@ export function scanRoutes(services: Services): Router {
     }
   });
 
-  // A HAR of a large site is large; nobody is read who has not signed in.
-  const readFile = express.text({ type: 'text/plain', limit: '100mb' });
-  router.post('/sites/:siteId/imports', readFile, async (req, res) => {
+  router.post('/sites/:siteId/imports', takeFile, async (req, res) => {
     const site = await siteOf(services, req);
-    if (typeof req.body !== 'string' || !req.body.trim()) throw new Problem(422, 'The file is empty');
+    const { text } = fileOf(req);
     const { address, ownDomains } = site.setup.site;
-    const { format, observations, problems } = importObservations(req.body, { address, ownDomains, now: Date.now() });
+    const { format, observations, problems } = importObservations(text, { address, ownDomains, now: Date.now() });
     if (observations.length === 0) {
       const detail = problems.length > 0 ? undefined : 'It holds no cookie and no request to a third party.';
       throw new Problem(422, 'Nothing could be read from this file', detail, problems.slice(0, 20));

@@ -37,11 +37,6 @@ export async function sendFile<T>(path: string, file: Blob): Promise<T> {
   return send('POST', path, { type: 'application/octet-stream', text: file }, 5 * 60_000);
 }
 
-/** Sends the text of a file; reading a large one may take its time. */
-export async function sendText<T>(path: string, text: string): Promise<T> {
-  return send('POST', path, { type: 'text/plain', text }, 5 * 60_000);
-}
-
 async function send<T>(
   method: string,
   path: string,

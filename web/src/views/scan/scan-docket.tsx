@@ -2,7 +2,7 @@ import type { ImportRun, ObservationsImport, RuledItem, ScanRun } from '@douane/
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { sendText } from '../../api/client';
+import { sendFile } from '../../api/client';
 import * as queries from '../../api/queries';
 import { Mark } from '../../ui/mark';
 import { Ago, Button, Facts, Section, Trouble } from '../../ui/parts';
@@ -120,7 +120,7 @@ function ImportFile({ siteId }: { siteId: string }) {
     setResult(null);
     try {
       const path = `/sites/${siteId}/imports?name=${encodeURIComponent(file.name)}`;
-      const answer = await sendText<ObservationsImport>(path, await file.text());
+      const answer = await sendFile<ObservationsImport>(path, file);
       const unread = answer.unread > 0 ? `; ${answer.unread} lines could not be read` : '';
       setResult({ words: `${answer.items} items taken in${unread}.`, problems: answer.problems.slice(0, 5) });
     } catch (cause) {
