@@ -40,6 +40,27 @@ it.each<[string, Partial<SiteState>, string, string]>([
   expect(nextStep({ ...done, ...change })).toMatchObject({ station, words });
 });
 
+it.each<[string, Partial<SiteState>, 'scan' | 'install' | 'check', object]>([
+  [
+    'a scan that failed says why',
+    { scan: { ...done.scan!, state: 'failed', why: 'no answer' } },
+    'scan',
+    { mark: 'slipped', detail: 'no answer' },
+  ],
+  [
+    'one that was cancelled is not in order',
+    { scan: { ...done.scan!, state: 'cancelled' } },
+    'scan',
+    { mark: 'waits' },
+  ],
+  ['an alarm goes before that it is done', { alarms: 1 }, 'scan', { mark: 'slipped', text: '1 alarm' }],
+  ['a gate that comes late somewhere', { gate: { state: 'done', first: 12, of: 13 } }, 'install', { mark: 'slipped' }],
+  ['a clean check of an older version', { version: 3 }, 'check', { mark: 'waits', text: 'clean, but older' }],
+  ['a check that was cancelled', { check: { ...done.check!, state: 'cancelled' } }, 'check', { mark: 'slipped' }],
+])('%s', (_what, change, station, stage) => {
+  expect(stagesOf({ ...done, ...change })[station]).toMatchObject(stage);
+});
+
 it('marks each stage as it stands', () => {
   const marks = Object.values(
     stagesOf({ ...done, openItems: 2, draftDiffers: 1, check: { ...done.check!, slipped: 1 } }),

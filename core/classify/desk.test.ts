@@ -211,6 +211,73 @@ describe('the desk', () => {
     );
     expect(words).toContain('House rules: switched off.');
   });
+  it('explains every item by the very answer that decided, whatever is known and switched off', () => {
+    let seed = 7;
+    const one = <T>(of: readonly T[]): T => of[(seed = (seed * 48_271) % 2_147_483_647) % of.length]!;
+    const words = ['uid', 'uid_a', 'shop_session', 'theme', 'x', '*', ''];
+    const hosts = ['tracker.localhost', 'sub.tracker.localhost', 'site.localhost', 'fonts.localhost'];
+    const purposes = ['necessary', 'functional', 'measurement', 'advertising'];
+    const ruled = { open: 0, decided: 0 };
+    for (let i = 0; i < 1500; i++) {
+      const host = one(hosts);
+      const thing = item({
+        kind: one(['cookie', 'local-storage', 'request'] as const),
+        name: one(['uid', 'uid_ab', 'shop_session', 'theme', 'font', 'script']),
+        host,
+        party: host === 'site.localhost' ? 'first' : 'third',
+        setBy: one(['http', 'script'] as const),
+        lifetimeSeconds: one([null, 4e7]),
+        chain: [
+          { url: 'http://site.localhost/', how: 'page' },
+          { url: `http://${one(hosts)}/t.js`, how: 'script' },
+        ],
+        value: { form: 'identifier', length: 20, visits: 9, digests: [...'123456789'] },
+      });
+      const desk = deskOf({
+        'house-rules': houseRuleClassifier(
+          [{ name: one(words) || 'u*' }, { host: one(hosts) }, { broughtInBy: one(hosts) }].map((when) =>
+            houseRule(when, { purpose: one(purposes), enabled: one([true, false]) }),
+          ),
+        ),
+        'own-catalogue': catalogueClassifier([{ name: one(words) || 'u*', service: 'O', purpose: one(purposes) }]),
+        catalogue: catalogueClassifier([{ host: one(hosts), service: 'C', purpose: one(purposes) }]),
+        signs: signBook([]),
+        inventory: [thing],
+        settings: settings({
+          bar: one([0.5, 0.7, 0.9, 1.01]),
+          off: one([[], ['catalogue'], ['house-rules', 'heuristics'], ['own-catalogue']] as const).slice(),
+        }),
+        purposes: purposes.slice(0, one([2, 4])),
+      });
+      const rulings = desk.answers(thing).filter(({ state }) => state === 'rules');
+      const decided = desk.rule(thing);
+      expect(rulings.map(({ ruling: said }) => said)).toEqual(decided ? [decided] : []);
+      ruled[decided ? 'decided' : 'open'] += 1;
+    }
+    expect(Math.min(ruled.open, ruled.decided)).toBeGreaterThan(100); // or it would have tried only one of the two
+  });
+  it('takes the newest of what other sites ruled, and nothing of the first party', () => {
+    const on = (siteName: string, at: string, over: Partial<Item>, purpose: string) => ({
+      item: item(over),
+      ruling: ruling({ purpose, evidence: ['seen there'] }),
+      siteName,
+      at,
+    });
+    const rule = organisationClassifier([
+      on('New', '2026-02-01', { name: 'uid' }, 'advertising'),
+      on('Old', '2026-01-01', { name: 'uid' }, 'measurement'),
+      on('New', '2026-02-01', { name: 'own', party: 'first', host: 'a.localhost' }, 'functional'),
+    ]);
+    expect(rule(item({ name: 'uid' }))).toMatchObject({
+      purpose: 'advertising',
+      by: 'organisation',
+      reason: 'as ruled on New: r',
+    });
+    // What was seen there says nothing of this site.
+    expect(rule(item({ name: 'uid' }))).not.toHaveProperty('evidence');
+    expect(rule(item({ name: 'uid', host: 'else.localhost' }))).toBeNull();
+    expect(rule(item({ name: 'own', party: 'first', host: 'a.localhost' }))).toBeNull();
+  });
   it('tells what it would now rule otherwise, and nothing of what stays', () => {
     const desk = deskOf({ ...layers, settings: DEFAULT_SETTINGS });
     const kept = ['ruled', 'shared', 'none'].map((name) => ({

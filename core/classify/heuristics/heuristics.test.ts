@@ -191,6 +191,21 @@ describe.each(HEURISTICS.map(({ meta }) => meta.id))('%s', (id) => {
   });
 });
 
+it('an identifier of the site’s own that is sent out is for what its only receiver does', () => {
+  const own = cookie({ name: 'visit_id', value: OWN });
+  const sentTo = (...to: string[]) => hint('identifier-syncing', own, travels('visit_id', SITE, ...to));
+  expect(sentTo('counter.localhost', 'counter.localhost')).toMatchObject({
+    purpose: 'measurement',
+    service: 'Odd counter',
+    because: 'its identifier was sent to counter.localhost, known as Odd counter',
+  });
+  expect(sentTo('nobody.localhost')).toBeNull();
+  expect(sentTo('a.localhost', 'b.localhost', 'c.localhost', 'd.localhost')).toMatchObject({
+    purpose: 'advertising',
+    because: 'its identifier was sent to a.localhost, b.localhost, c.localhost and 1 more',
+  });
+});
+
 describe('suggest', () => {
   it('is surer where several agree, and less sure where one says otherwise', () => {
     const uid = third({ name: 'uid', value: OWN, lifetimeSeconds: 400 * DAY });
