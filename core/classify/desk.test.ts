@@ -213,7 +213,10 @@ describe('the desk', () => {
   });
   it('explains every item by the very answer that decided, whatever is known and switched off', () => {
     let seed = 7;
-    const one = <T>(of: readonly T[]): T => of[(seed = (seed * 48_271) % 2_147_483_647) % of.length]!;
+    const one = <T>(of: readonly T[]): T => {
+      seed = (seed * 48_271) % 2_147_483_647;
+      return of[seed % of.length]!;
+    };
     const words = ['uid', 'uid_a', 'shop_session', 'theme', 'x', '*', ''];
     const hosts = ['tracker.localhost', 'sub.tracker.localhost', 'site.localhost', 'fonts.localhost'];
     const purposes = ['necessary', 'functional', 'measurement', 'advertising'];
