@@ -289,7 +289,7 @@ describe('the other places', () => {
     await expect.poll(() => page.locator('main').textContent()).toContain('read as UTF-16. 1 would change');
     expect((await find('owna')).ruling).toBeNull();
     await inBothThemes('files');
-    await page.getByRole('button', { name: 'Rule these 1 items' }).click();
+    await page.getByRole('button', { name: 'Rule 1 item' }).click();
     await expect.poll(async () => (await find('owna')).ruling?.purpose).toBe('weather');
   });
   it('what sites rule differently is listed', async () => {

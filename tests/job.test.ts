@@ -60,7 +60,7 @@ it('takes on the site by its address and scans it', async () => {
   errors.length = 0;
   await page.keyboard.press('Enter');
   await finds(/Scanning/);
-  await finds(/13 pages, \d+ items, [1-9]\d* open/);
+  await finds(/13 pages, [1-9]\d* items/);
   await inBothThemes('scan');
 });
 

@@ -1,3 +1,4 @@
+import { plural } from '@douane/core/board';
 import { lifetimeWords, plainText } from '@douane/core/observe';
 import type { Purpose } from '@douane/core/setup';
 import type { ScanReport } from '@douane/scanner';
@@ -53,7 +54,7 @@ export async function scanReportPdf(about: PdfAbout): Promise<Buffer> {
     ['Method', method(plan)],
     [
       'Found',
-      `${items.length} items: ${items.filter((i) => i.party === 'third').length} of third parties, ${items.filter((i) => i.purpose === null).length} open`,
+      `${plural(items.length, 'item')}: ${items.filter((i) => i.party === 'third').length} of third parties, ${items.filter((i) => i.purpose === null).length} open`,
     ],
   ];
   const definition: TDocumentDefinitions = {

@@ -1,4 +1,5 @@
 import type { RuledItem } from '@douane/api';
+import { plural } from '@douane/core/board';
 import { LIKENESSES, similarTo } from '@douane/core/classify/words';
 import type { Purpose } from '@douane/core/setup';
 import { useQuery } from '@tanstack/react-query';
@@ -167,8 +168,8 @@ export function ClassifyView() {
           all.length === 0
             ? 'Nothing to rule yet'
             : open.length > 0
-              ? `${open.length} of ${all.length} items are open`
-              : `All ${all.length} items are ruled`
+              ? `${open.length} of ${plural(all.length, 'item')} ${open.length === 1 ? 'is' : 'are'} open`
+              : `All ${plural(all.length, 'item')} ${all.length === 1 ? 'is' : 'are'} ruled`
         }
       >
         {open.length > 0 &&

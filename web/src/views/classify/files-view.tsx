@@ -1,4 +1,5 @@
 import type { CatalogueImport, RulingsImport } from '@douane/api';
+import { plural } from '@douane/core/board';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ApiProblem, sendFile } from '../../api/client';
@@ -30,7 +31,7 @@ export function FilesView() {
         <FileIn<RulingsImport>
           label="A file of rulings"
           path={(dry, name) => `/sites/${site.id}/rulings/import?dry=${dry ? 1 : 0}&name=${encodeURIComponent(name)}`}
-          deed={({ total }) => (total > 0 ? `Rule these ${total} items` : null)}
+          deed={({ total }) => (total > 0 ? `Rule ${plural(total, 'item')}` : null)}
         >
           {(result, isDone) => (
             <>

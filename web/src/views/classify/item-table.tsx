@@ -23,10 +23,10 @@ const ROW_HEIGHT = 27;
 const rowHeight = () => ROW_HEIGHT;
 
 const COLUMNS = [
-  ['name', 'Name', 'w-[23%]'],
+  ['name', 'Name', 'w-[22%]'],
   ['kind', 'Kind', 'w-[12%]'],
   ['host', 'Host', 'w-[20%]'],
-  ['lives', 'Lives', 'w-[6.5%]'],
+  ['lives', 'Lives', 'w-[7.5%]'],
   ['pages', 'Pages', 'w-[7%] text-right!'],
   ['purpose', 'Purpose', ''],
 ] as const;

@@ -1,4 +1,5 @@
 import type { ScanReport } from '@douane/api';
+import { plural } from '@douane/core/board';
 
 /** How much of the site was seen, in a sentence each; nothing where it was all of it. */
 export function Coverage({ report: { coverage, pages, plan } }: { report: ScanReport }) {
@@ -9,17 +10,7 @@ export function Coverage({ report: { coverage, pages, plan } }: { report: ScanRe
       <h2 className="mb-1">
         {visited} of {coverage.known} known pages visited
       </h2>
-      <p className="text-ink2">
-        {[
-          coverage.sitemaps > 0 && `${coverage.sitemaps} sitemaps read`,
-          coverage.excluded > 0 && `${coverage.excluded} left out by patterns`,
-          coverage.forbiddenByRobots > 0 && `${coverage.forbiddenByRobots} that robots.txt asks not to visit`,
-          plan.device === 'phone' && 'visited as a phone',
-          plan.afterYes && 'each a second time after a yes to everything',
-        ]
-          .filter(Boolean)
-          .join(', ') || 'As a new visitor on each page, without making a choice.'}
-      </p>
+      <p className="text-ink2">{howSeen(coverage, plan)}</p>
       {left > 0 && (
         <>
           <p className="mt-1">
@@ -49,4 +40,19 @@ export function Coverage({ report: { coverage, pages, plan } }: { report: ScanRe
       )}
     </section>
   );
+}
+
+/** How the pages were come by and seen, as sentences. */
+function howSeen({ sitemaps, excluded, forbiddenByRobots }: ScanReport['coverage'], plan: ScanReport['plan']): string {
+  const left = [
+    excluded > 0 && `${excluded} left out by patterns`,
+    forbiddenByRobots > 0 && `${forbiddenByRobots} that robots.txt asks not to visit`,
+  ].filter(Boolean);
+  return [
+    `As a new visitor on each page${plan.device === 'phone' ? ', as a phone' : ''}, ${plan.afterYes ? 'and a second time after a yes to everything' : 'without making a choice'}.`,
+    left.length > 0 && `Not visited: ${left.join(', ')}.`,
+    sitemaps > 0 && `${plural(sitemaps, 'sitemap')} read.`,
+  ]
+    .filter(Boolean)
+    .join(' ');
 }

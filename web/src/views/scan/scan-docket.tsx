@@ -1,4 +1,5 @@
 import type { ImportRun, ObservationsImport, RuledItem, ScanRun } from '@douane/api';
+import { plural } from '@douane/core/board';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
@@ -6,6 +7,7 @@ import { sendFile } from '../../api/client';
 import * as queries from '../../api/queries';
 import { Mark } from '../../ui/mark';
 import { Ago, Button, Facts, Section, Trouble } from '../../ui/parts';
+import { isOpen } from '../classify/inventory';
 import { useSite } from '../site-frame';
 import { underWay } from '../use-runs';
 
@@ -44,7 +46,9 @@ export function ScanDocket({ shown, all }: { shown: ScanRun | undefined; all: Sc
                   <Ago at={run.requestedAt} />
                 )}
                 <span className="ml-auto text-ink2">
-                  {run.summary ? `${run.summary.pages} pages, ${run.summary.items} items` : run.state}
+                  {run.summary
+                    ? `${plural(run.summary.pages, 'page')}, ${plural(run.summary.items, 'item')}`
+                    : run.state}
                 </span>
               </span>
               {run.state === 'done' && before && (
@@ -93,7 +97,7 @@ export function ScanDocket({ shown, all }: { shown: ScanRun | undefined; all: Sc
             <li key={run.id} className="flex gap-2 border-b border-line py-1">
               <span className="mono min-w-0 truncate">{run.summary?.file}</span>
               <span className="ml-auto shrink-0 text-ink2">
-                {run.summary?.items} items, <Ago at={run.requestedAt} />
+                {plural(run.summary?.items ?? 0, 'item')}, <Ago at={run.requestedAt} />
               </span>
             </li>
           ))}
@@ -121,8 +125,8 @@ function ImportFile({ siteId }: { siteId: string }) {
     try {
       const path = `/sites/${siteId}/imports?name=${encodeURIComponent(file.name)}`;
       const answer = await sendFile<ObservationsImport>(path, file);
-      const unread = answer.unread > 0 ? `; ${answer.unread} lines could not be read` : '';
-      setResult({ words: `${answer.items} items taken in${unread}.`, problems: answer.problems.slice(0, 5) });
+      const unread = answer.unread > 0 ? `; ${plural(answer.unread, 'line')} could not be read` : '';
+      setResult({ words: `${plural(answer.items, 'item')} taken in${unread}.`, problems: answer.problems.slice(0, 5) });
     } catch (cause) {
       setError(cause);
     } finally {
@@ -169,6 +173,6 @@ function countsOf(items: readonly RuledItem[]): [string, number][] {
     ['of them by third parties', third.filter((item) => item.kind === 'cookie').length],
     ['Storage keys', count('local-storage', 'session-storage')],
     ['Kinds of request', count('request')],
-    ['Open', items.filter((item) => !item.ruling).length],
+    ['Open', items.filter(isOpen).length],
   ];
 }

@@ -1,4 +1,5 @@
 import type { ScanRun } from '@douane/api';
+import { plural } from '@douane/core/board';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
 import { call } from '../../api/client';
@@ -34,8 +35,7 @@ export function ScanView() {
     if (reading) return 'Reading';
     if (running) return 'Scanning';
     if (report) {
-      const pages = `${report.pages.length} ${report.pages.length === 1 ? 'page' : 'pages'}`;
-      return `${pages}, ${finished?.summary?.items} items, ${state.openItems} open`;
+      return `${plural(report.pages.length, 'page')}, ${plural(finished?.summary?.items ?? 0, 'item')}`;
     }
     return latest?.state === 'failed' ? 'The scan could not be run' : 'Not scanned yet';
   };
@@ -75,8 +75,10 @@ export function ScanView() {
       {running && <RunningScan run={running} />}
       {!running && report && state.openItems > 0 && (
         <p className="mb-4">
-          <Link to="../classify">Rule the {state.openItems} open items</Link>
-          {failed > 0 && <span className="text-ink2"> · {failed} pages could not be visited; they stand first</span>}
+          <Link to="../classify">Rule {plural(state.openItems, 'open item')} of the site</Link>
+          {failed > 0 && (
+            <span className="text-ink2"> · {plural(failed, 'page')} could not be visited; shown first</span>
+          )}
         </p>
       )}
       {!running && report && (
