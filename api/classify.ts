@@ -10,8 +10,20 @@ import type {
 } from '@douane/core/classify';
 import type { Item, ItemKind, Sign } from '@douane/core/observe';
 
+/** A ruling as it is kept. */
 export interface KeptRuling extends Ruling {
   id: string;
+  at: string;
+  person: string | null;
+  /** Rulings made by one act are undone by one act. */
+  act: string;
+}
+
+/** A person's decision that is no purpose: to keep an item open whatever is known of it, or to ignore it. */
+export interface KeptAside {
+  id: string;
+  state: 'open' | 'ignored';
+  reason: string;
   at: string;
   person: string | null;
   act: string;
@@ -24,14 +36,7 @@ export interface RuledItem extends Item {
   lastSeenAt: string;
   ruling: KeptRuling | null;
   /** A person kept it open or ignores it. */
-  aside: {
-    id: string;
-    state: 'open' | 'ignored';
-    reason: string;
-    at: string;
-    person: string | null;
-    act: string;
-  } | null;
+  aside: KeptAside | null;
   automatic: KeptRuling | null;
   notes: number;
   /** How much hangs on it; the weightiest is ruled first. */

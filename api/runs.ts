@@ -1,7 +1,8 @@
 import type { RunWord } from '@douane/core/board';
 import type { CheckReport } from '@douane/core/check';
-import type { Sampled, ScanPlan } from '@douane/core/coverage';
-import type { Item, ScanComparison, Sign } from '@douane/core/observe';
+import type { ScanPlan } from '@douane/core/coverage';
+import type { Item, ScanComparison } from '@douane/core/observe';
+import type { ScanProgress, ScanReport as WholeReport } from '@douane/core/scan';
 
 export interface Run<Report = unknown, Progress = unknown, Summary = unknown> {
   id: string;
@@ -25,15 +26,6 @@ export interface RequestedRun {
   joined: boolean;
 }
 
-export interface ScanProgress {
-  done: number;
-  waiting: number;
-  failed: number;
-  items: number;
-  current: string[];
-  latest: Pick<Item, 'kind' | 'name' | 'host' | 'party'>[];
-}
-
 export interface ScanSummary {
   pages: number;
   failed: number;
@@ -43,32 +35,8 @@ export interface ScanSummary {
   seconds: number;
 }
 
-export interface ScannedPage {
-  url: string;
-  status: number | null;
-  seconds: number;
-  outcome: string;
-  why?: string;
-}
-
-export interface ScanReport {
-  target: string;
-  seconds: number;
-  browser: string;
-  cancelled?: boolean;
-  plan: ScanPlan;
-  pages: ScannedPage[];
-  signs: Sign[];
-  coverage: {
-    known: number;
-    excluded: number;
-    sitemaps: number;
-    forbiddenByRobots: number;
-    sampled: Sampled[];
-    notVisited: string[];
-  };
-  problems: { page: string; what: string }[];
-}
+/** A scan's report as it is kept: its items stand on the desk. */
+export type ScanReport = Omit<WholeReport, 'items'>;
 
 export type ScanRun = Run<ScanReport, ScanProgress, ScanSummary>;
 
@@ -124,15 +92,18 @@ export interface Alarm {
   at: string;
   seenAt: string | null;
   seenBy: string | null;
-  deliveries: {
-    id: string;
-    way: 'mail' | 'webhook';
-    target: string;
-    state: 'waiting' | 'delivered' | 'failed';
-    tries: number;
-    why: string | null;
-    at: string;
-  }[];
+  deliveries: Delivery[];
+}
+
+/** One way by which somebody is told of an alarm. */
+export interface Delivery {
+  id: string;
+  way: 'mail' | 'webhook';
+  target: string;
+  state: 'waiting' | 'delivered' | 'failed';
+  tries: number;
+  why: string | null;
+  at: string;
 }
 
 export interface AlarmList {

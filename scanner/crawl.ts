@@ -1,14 +1,15 @@
 import type { Desk } from '@douane/core/classify';
 import { Frontier, pageAddress, type ScanPlan, scanPlanSchema } from '@douane/core/coverage';
 import { type Item, ItemFold, itemKey, type Sign } from '@douane/core/observe';
+import type { ScannedItem, ScannedPage, ScanProgress, ScanReport } from '@douane/core/scan';
 import type { SignIn } from '@douane/core/setup';
 import { launchBrowser, type Resolve } from './browser';
 import { type ChoiceCookie, sayYes, TEST_VISITOR } from './consent-acts';
 import { findDisguises } from './disguises';
 import { assertTarget } from './guard';
 import type { HarEntry } from './har';
+import type { PageRecord } from './page-record';
 import { readRobots } from './robots';
-import type { PageRecord, ScannedItem, ScannedPage, ScanProgress, ScanReport } from './scan-report';
 import { withoutSecrets } from './secrets';
 import { signIn } from './sign-in';
 import { readSitemaps } from './sitemaps';

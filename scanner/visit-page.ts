@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto';
 import { matcher, type Step } from '@douane/core/coverage';
 import { ItemFold } from '@douane/core/observe';
+import type { ScannedPage } from '@douane/core/scan';
 import { linksOf } from './find-pages';
-import type { PageRecord, ScannedPage } from './scan-report';
+import type { PageRecord } from './page-record';
 import type { Visitor } from './visitor';
 
 const STEP_MS = 5_000;

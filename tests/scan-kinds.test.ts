@@ -1,7 +1,8 @@
 import { once } from 'node:events';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { type ScanReport, scanSite } from '@douane/scanner';
+import type { ScanReport } from '@douane/core/scan';
+import { scanSite } from '@douane/scanner';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 
 /** A page that reaches a host of its own by every means a browser has; what arrived is the truth. */

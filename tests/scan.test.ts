@@ -2,8 +2,9 @@ import { once } from 'node:events';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { itemKey } from '@douane/core/observe';
+import type { ScanReport } from '@douane/core/scan';
 import { type StandInWeb, startStandInWeb, truthOf } from '@douane/demo';
-import { type ScanReport, scanSite } from '@douane/scanner';
+import { scanSite } from '@douane/scanner';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ROOT } from './support/world';
 

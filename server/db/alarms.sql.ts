@@ -1,17 +1,8 @@
+import type { Delivery } from '@douane/api';
 import type { Item } from '@douane/core/observe';
 import type { Queryable } from './db';
 
 export type AlarmItem = Pick<Item, 'kind' | 'name' | 'host' | 'party'> & { page: string };
-
-export interface Delivery {
-  id: string;
-  way: 'mail' | 'webhook';
-  target: string;
-  state: 'waiting' | 'delivered' | 'failed';
-  tries: number;
-  why: string | null;
-  at: string;
-}
 
 export interface Alarm {
   id: string;

@@ -1,26 +1,8 @@
+import type { KeptAside, KeptRuling } from '@douane/api';
 import type { Ruling } from '@douane/core/classify';
 import type { Item, ItemKind } from '@douane/core/observe';
 import { withoutNul } from './clean';
 import type { Queryable } from './db';
-
-/** A ruling as it is kept. */
-export interface KeptRuling extends Ruling {
-  id: string;
-  at: string;
-  person: string | null;
-  /** Rulings made by one act are undone by one act. */
-  act: string;
-}
-
-/** A person's decision that is no purpose: to keep an item open whatever is known of it, or to ignore it. */
-export interface KeptAside {
-  id: string;
-  state: 'open' | 'ignored';
-  reason: string;
-  at: string;
-  person: string | null;
-  act: string;
-}
 
 /** An item of a site with the ruling that stands, if any. */
 export interface KeptItem extends Item {

@@ -1,7 +1,8 @@
+import type { KeptRuling } from '@douane/api';
 import type { Ruling, RulingElsewhere } from '@douane/core/classify';
 import { withoutNul } from './clean';
 import type { Queryable } from './db';
-import { type KeptRuling, RULING_AS_JSON, type RulingRow, toRuling } from './items.sql';
+import { RULING_AS_JSON, type RulingRow, toRuling } from './items.sql';
 
 export type NewRuling = ({ itemId: string } & Ruling) | { itemId: string; state: 'open' | 'ignored'; reason: string };
 

@@ -1,7 +1,7 @@
 import { plural } from '@douane/core/board';
 import { lifetimeWords, plainText } from '@douane/core/observe';
+import type { ScanReport } from '@douane/core/scan';
 import type { Purpose } from '@douane/core/setup';
-import type { ScanReport } from '@douane/scanner';
 import pdfmake from 'pdfmake';
 import roboto from 'pdfmake/fonts/Roboto.js';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';

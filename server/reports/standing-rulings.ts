@@ -1,5 +1,5 @@
 import { type Item, itemKey } from '@douane/core/observe';
-import type { ScannedItem } from '@douane/scanner';
+import type { ScannedItem } from '@douane/core/scan';
 import type { KeptItem } from '../db/items.sql';
 
 /** Items of a scan with the rulings that stand now, as `douane.scan/1` has them. */

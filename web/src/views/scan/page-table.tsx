@@ -1,4 +1,5 @@
-import type { ScannedPage, ScanReport } from '@douane/api';
+import type { ScanReport } from '@douane/api';
+import type { ScannedPage } from '@douane/core/scan';
 import { useMemo, useState } from 'react';
 import { Mark } from '../../ui/mark';
 import { Button } from '../../ui/parts';

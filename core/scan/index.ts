@@ -1,6 +1,6 @@
-import type { Ruling, Suggestion } from '@douane/core/classify';
-import type { Sampled, ScanPlan } from '@douane/core/coverage';
-import type { Item, Sign } from '@douane/core/observe';
+import type { Ruling, Suggestion } from '../classify/index';
+import type { Sampled, ScanPlan } from '../coverage/index';
+import type { Item, Sign } from '../observe/types';
 
 export interface ScanProgress {
   done: number;
@@ -26,22 +26,6 @@ export interface ScannedItem extends Item {
   ruling?: Pick<Ruling, 'by' | 'reason' | 'confidence'>;
   /** Of an open item, what the heuristics make of it. */
   suggestion?: Pick<Suggestion, 'purpose' | 'confidence' | 'reason'>;
-}
-
-/** All that came of one page; a scan can go on from a list of these after a restart. */
-export interface PageRecord {
-  page: ScannedPage;
-  /** Visited by somebody who had said yes to everything. */
-  afterYes: boolean;
-  /** Host of the site, where this page led there. */
-  host: string;
-  links: string[];
-  shape: string;
-  items: Item[];
-  signs: Sign[];
-  problems: string[];
-  /** Hosts of the site's own that were contacted. */
-  ownHosts: string[];
 }
 
 /** Format `douane.scan/1`. */

@@ -1,0 +1,18 @@
+import type { Item, Sign } from '@douane/core/observe';
+import type { ScannedPage } from '@douane/core/scan';
+
+/** All that came of one page; a scan can go on from a list of these after a restart. */
+export interface PageRecord {
+  page: ScannedPage;
+  /** Visited by somebody who had said yes to everything. */
+  afterYes: boolean;
+  /** Host of the site, where this page led there. */
+  host: string;
+  links: string[];
+  shape: string;
+  items: Item[];
+  signs: Sign[];
+  problems: string[];
+  /** Hosts of the site's own that were contacted. */
+  ownHosts: string[];
+}
