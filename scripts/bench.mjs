@@ -1,8 +1,8 @@
-// Sets up, then measures. One line per figure: name, value, unit.
+// Sets up, then measures: `npm run bench` all, `npm run bench -- classify items` some. One line per figure: name, value, unit.
 import { spawnSync } from 'node:child_process';
 import path from 'node:path';
 import { setUp } from './setup.mjs';
 
 await setUp();
 const cli = path.resolve(import.meta.dirname, '../dist/cli.js');
-process.exit(spawnSync(process.execPath, [cli, 'bench'], { stdio: 'inherit' }).status ?? 1);
+process.exit(spawnSync(process.execPath, [cli, 'bench', ...process.argv.slice(2)], { stdio: 'inherit' }).status ?? 1);
