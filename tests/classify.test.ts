@@ -1,31 +1,17 @@
 import { addPerson, startWorker } from '@douane/server';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { Client, startWorld, type World } from './support/world';
+import { type Kept, type ScannedSite, startScannedSite } from './support/desk';
+import { Client, type World } from './support/world';
 
 let world: World;
 let ines: Client;
 let siteId: string;
-
-interface Kept {
-  id: string;
-  host: string;
-  name: string;
-  kind: string;
-  ruling: { purpose: string; by: string; reason: string; service: string } | null;
-  suggestion: { purpose: string } | null;
-  findings: string[];
-}
-const items = async (): Promise<Kept[]> => (await ines.call('GET', `/sites/${siteId}/items`)).body.items;
-const find = async (host: string, name: string) =>
-  (await items()).find((item) => item.host.startsWith(host) && item.name === name)!;
-const rule = (body: object) => ines.call('POST', `/sites/${siteId}/rulings`, body);
+let items: ScannedSite['items'];
+let find: ScannedSite['find'];
+let rule: ScannedSite['rule'];
 
 beforeAll(async () => {
-  world = await startWorld();
-  ines = await new Client(world.url).signIn();
-  const address = `http://skerrysound.localhost:${world.web.port}/`;
-  siteId = (await ines.call('POST', '/sites', { name: 'Ferry tickets', address })).body.id;
-  await ines.run(siteId, 'scan');
+  ({ world, ines, siteId, items, find, rule } = await startScannedSite());
 });
 afterAll(() => world?.stop());
 

@@ -1,5 +1,5 @@
 import type { SiteSummary } from '@douane/api';
-import { STATIONS, type Stage, type Station } from '@douane/core/board';
+import { plural, STATIONS, type Stage, type Station } from '@douane/core/board';
 import { useQuery } from '@tanstack/react-query';
 import clsx from 'clsx';
 import { useState } from 'react';
@@ -38,8 +38,7 @@ export function Board() {
           </Button>
         }
       >
-        {sites.length > 0 &&
-          `${sites.length} ${sites.length === 1 ? 'site' : 'sites'}, ${needed} with something to do.`}
+        {sites.length > 0 && `${plural(sites.length, 'site')}, ${needed} with something to do.`}
       </Finding>
       <Trouble error={error} />
       {data && sites.length === 0 && (

@@ -1,3 +1,4 @@
+import { plural } from '@douane/core/board';
 import { decide, MODE_WORDS, type Mode, parsePlace, REGIMES, traceSentence } from '@douane/core/regimes';
 import { rulesOf, type Setup } from '@douane/core/setup';
 import clsx from 'clsx';
@@ -19,10 +20,7 @@ export function RegionsView() {
   const rules = rulesOf(setup);
   return (
     <ListAndDocket docket={<WhoIsAskedWhat setup={setup} />}>
-      <Finding
-        title={`Visitors are treated in ${served.length} ${served.length === 1 ? 'way' : 'ways'}`}
-        acts={<SaveBar editor={editor} />}
-      >
+      <Finding title={`Visitors are treated in ${plural(served.length, 'way')}`} acts={<SaveBar editor={editor} />}>
         By the law of their place, as we read it. This is no legal advice; set your organisation’s own values where you
         know better.
       </Finding>

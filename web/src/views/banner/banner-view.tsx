@@ -1,4 +1,5 @@
 import type { PublishedVersion } from '@douane/api';
+import { plural } from '@douane/core/board';
 import { type Banner, type BannerTexts, DEFAULT_TEXTS } from '@douane/core/setup';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -50,7 +51,7 @@ export function BannerView() {
           )}
           {!upToDate &&
             newest &&
-            `In ${draft.differences.length} ${draft.differences.length === 1 ? 'place' : 'places'}: ${draft.differences.slice(0, 4).join(', ')}${draft.differences.length > 4 ? ' …' : ''}`}
+            `In ${plural(draft.differences.length, 'place')}: ${draft.differences.slice(0, 4).join(', ')}${draft.differences.length > 4 ? ' …' : ''}`}
         </Finding>
         <div className="flex flex-wrap items-center gap-2">
           <Button

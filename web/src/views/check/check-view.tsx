@@ -1,4 +1,5 @@
 import type { CheckRun } from '@douane/api';
+import { plural } from '@douane/core/board';
 import { type CheckReport, slippedThings } from '@douane/core/check';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { ToggleGroup } from 'radix-ui';
@@ -177,7 +178,7 @@ export function CheckView() {
 
 function headingOf({ cases, summary }: CheckReport): string {
   const things = slippedThings(cases).length;
-  if (things > 0) return `${things} ${things === 1 ? 'item' : 'items'} slipped in ${cases.length} kinds of visit`;
+  if (things > 0) return `${plural(things, 'item')} slipped in ${cases.length} kinds of visit`;
   return `Nothing slipped in ${cases.length} kinds of visit: ${summary.held} held, ${summary.cleared} cleared`;
 }
 

@@ -1,4 +1,5 @@
 import type { BriefRuling, ItemChange, WouldChange } from '@douane/api';
+import { plural } from '@douane/core/board';
 import { KIND_WORDS } from '../../ui/words';
 
 interface Props {
@@ -48,7 +49,7 @@ const brief = (ruling: BriefRuling, nameOf: (purpose: string) => string) =>
 export function changeWords({ total, opened, closed, follow }: WouldChange): string {
   if (total === 0) return 'No item would be ruled otherwise.';
   const parts = [
-    closed > 0 && `${closed} open ${closed === 1 ? 'one' : 'ones'} ruled`,
+    closed > 0 && `${plural(closed, 'open one')} ruled`,
     opened > 0 && `${opened} opened`,
     // Said only where something else leads: with the bar itself all of them are such.
     follow > 0 &&
@@ -56,5 +57,5 @@ export function changeWords({ total, opened, closed, follow }: WouldChange): str
       `${follow} by what is then known of ${follow === 1 ? 'its' : 'their'} script or host`,
   ];
   const told = parts.filter(Boolean).join(', ');
-  return `${total} ${total === 1 ? 'item' : 'items'} would change${told ? `: ${told}` : ''}.`;
+  return `${plural(total, 'item')} would change${told ? `: ${told}` : ''}.`;
 }

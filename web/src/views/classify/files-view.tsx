@@ -36,7 +36,7 @@ export function FilesView() {
           {(result, isDone) => (
             <>
               <p>
-                {result.rows} {result.rows === 1 ? 'ruling' : 'rulings'}, read as {result.encoding}.{' '}
+                {plural(result.rows, 'ruling')}, read as {result.encoding}.{' '}
                 <b>
                   {result.total} {isDone ? 'were taken in' : 'would change'}
                 </b>

@@ -1,4 +1,5 @@
 import type { HouseRule, TriedHouseRule } from '@douane/api';
+import { plural } from '@douane/core/board';
 import type { HouseRuleBody } from '@douane/core/classify';
 import { ITEM_KINDS, type ItemKind } from '@douane/core/observe';
 import type { Purpose } from '@douane/core/setup';
@@ -56,9 +57,7 @@ export function HouseRulesView() {
     >
       <ClassifyLinks />
       <Finding
-        title={
-          rules.length === 0 ? 'No house rules yet' : `${rules.length} house ${rules.length === 1 ? 'rule' : 'rules'}`
-        }
+        title={rules.length === 0 ? 'No house rules yet' : plural(rules.length, 'house rule')}
         acts={
           ruleId && (
             <Button kind="act" onClick={() => void navigate(base)}>
@@ -280,7 +279,7 @@ function RuleForm({ rule, start, siteId, purposes, nameOf, onSaved, onDelete }: 
       {tried.data && complete && (
         <div className="mt-3 border-t border-line pt-2" role="status">
           <p>
-            Fits {tried.data.fits} {tried.data.fits === 1 ? 'item' : 'items'}
+            Fits {plural(tried.data.fits, 'item')}
             {tried.data.byPersons > 0 && `, of which ${tried.data.byPersons} were ruled by persons and stay`}.{' '}
             <b>{changeWords(tried.data)}</b>
           </p>

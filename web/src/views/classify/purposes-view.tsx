@@ -1,3 +1,4 @@
+import { plural } from '@douane/core/board';
 import { slugOf } from '@douane/core/classify/words';
 import type { Purpose } from '@douane/core/setup';
 import { useQuery } from '@tanstack/react-query';
@@ -72,7 +73,7 @@ function PurposeForm({ editor, purpose, place, last, languages, used, onMove }: 
     <Part title={purpose.name || purpose.id}>
       <div className="mb-1 flex flex-wrap items-center gap-x-4 text-ink2">
         <span>
-          <span className="mono">{purpose.id}</span>, {used} {used === 1 ? 'item' : 'items'}
+          <span className="mono">{purpose.id}</span>, {plural(used, 'item')}
         </span>
         <Button kind="quiet" disabled={place === 0} onClick={() => onMove(-1)} aria-label={`Move ${purpose.name} up`}>
           Up

@@ -1,4 +1,5 @@
 import type { FoundService } from '@douane/api';
+import { plural } from '@douane/core/board';
 import type { ServiceRecordBody } from '@douane/core/classify';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -184,7 +185,7 @@ function Items({
   });
   if (items.length === 0) return null;
   return (
-    <Section title={`${items.length} ${items.length === 1 ? 'item' : 'items'}`}>
+    <Section title={plural(items.length, 'item')}>
       <ul className="max-h-64 overflow-auto">
         {items.map((item) => (
           <li key={item.id} className="flex items-start gap-2 border-b border-line py-1">
@@ -286,7 +287,7 @@ function Ignore({ name, count, onDone }: { name: string; count: number; onDone()
     <Section title="Not to be counted">
       {reason === null ? (
         <Button kind="quiet" onClick={() => setReason('')}>
-          Ignore its {count} {count === 1 ? 'item' : 'items'}
+          Ignore its {plural(count, 'item')}
         </Button>
       ) : (
         <form

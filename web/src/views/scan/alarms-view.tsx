@@ -1,4 +1,5 @@
 import type { Alarm } from '@douane/api';
+import { plural } from '@douane/core/board';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { call } from '../../api/client';
@@ -30,7 +31,7 @@ export function AlarmsView() {
             ? 'No alarm so far'
             : unseen === 0
               ? 'Every alarm has been seen'
-              : `${unseen} ${unseen === 1 ? 'alarm' : 'alarms'} nobody has seen yet`
+              : `${plural(unseen, 'alarm')} nobody has seen yet`
         }
       >
         A scan that finds what the one before did not raises an alarm.
