@@ -15,10 +15,11 @@ export default defineConfig({
         test: {
           name: 'whole',
           include: ['tests/**/*.test.ts'],
+          globalSetup: 'tests/support/global.ts',
           testTimeout: 120_000,
           hookTimeout: 120_000,
           expect: { poll: { timeout: 15_000 } },
-          // Each file starts its own database, server and browser; two cores carry one of them at a time.
+          // Each file starts a server and a worker of its own; two cores carry one of them at a time.
           fileParallelism: false,
         },
       },

@@ -3,6 +3,8 @@ import { Seal } from './seal';
 
 export interface Config {
   databaseUrl: string;
+  /** The database as its owner, who alone may change its tables; the same where nobody parts the two. */
+  ownerUrl: string;
   /** Address to listen on; loopback unless told otherwise. */
   host: string;
   port: number;
@@ -37,6 +39,7 @@ export function readConfig(env: NodeJS.ProcessEnv, root: string): Config {
   if (!URL.canParse(publicUrl)) throw new Error(`DOUANE_URL is "${publicUrl}", which is no web address`);
   return {
     databaseUrl: env.DATABASE_URL,
+    ownerUrl: env.DOUANE_OWNER_URL || env.DATABASE_URL,
     host: env.DOUANE_HOST || '127.0.0.1',
     port,
     publicUrl: publicUrl.replace(/\/$/, ''),

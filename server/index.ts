@@ -1,5 +1,5 @@
 export { loadKnowledge } from './catalogue';
-export { type Cluster, freePort, isFree, startCluster } from './cluster';
+export { type Cluster, type DatabaseUrls, forgetCluster, freePort, isFree, startCluster } from './cluster';
 export { type Config, portOf, readConfig } from './config';
 export { type Db, openPool } from './db/db';
 export { migrate } from './db/migrate';

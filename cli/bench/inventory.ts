@@ -16,9 +16,9 @@ export async function benchInventory(root: string): Promise<void> {
   const folder = await mkdtemp(path.join(tmpdir(), 'douane-bench-'));
   await chmod(folder, 0o755); // the user that PostgreSQL runs as has to reach it
   const cluster = await startCluster(folder);
-  await migrate(cluster.url, root);
+  await migrate(cluster, root);
   const config = readConfig(
-    { DATABASE_URL: cluster.url, DOUANE_PORT: String(await freePort()), DOUANE_SECRET: 'bench' },
+    { DATABASE_URL: cluster.databaseUrl, DOUANE_PORT: String(await freePort()), DOUANE_SECRET: 'bench' },
     root,
   );
   const server = await startServer(config);

@@ -5,7 +5,9 @@ import { snippetFor } from '@douane/gate';
 import {
   addOrganisation,
   countPeople,
+  type DatabaseUrls,
   type Db,
+  forgetCluster,
   isFree,
   listSites,
   listVersions,
@@ -49,19 +51,23 @@ async function start(root: string, fresh: boolean, stops: (() => Promise<void>)[
   const port = await takePort('DOUANE_PORT', 4100);
   const standInPort = await takePort('DOUANE_STANDIN_PORT', 4180);
   const folder = path.join(root, '.douane');
-  let databaseUrl = process.env.DATABASE_URL;
-  if (databaseUrl && fresh) {
+  const own = process.env.DATABASE_URL;
+  if (own && fresh) {
     throw new Refused(
       '--fresh is for the demo’s own database; yours at DATABASE_URL is not emptied. Name an empty one',
     );
   }
-  if (!databaseUrl) {
-    if (fresh) await endOldCluster(folder);
+  let urls: DatabaseUrls = { databaseUrl: own ?? '', ownerUrl: process.env.DOUANE_OWNER_URL || (own ?? '') };
+  if (!own) {
+    if (fresh) {
+      await forgetCluster(folder);
+      await rm(folder, { recursive: true, force: true });
+    }
     const cluster = await startCluster(folder);
     stops.push(() => cluster.stop());
-    databaseUrl = cluster.url;
+    urls = cluster;
   }
-  await migrate(databaseUrl, root);
+  await migrate(urls, root);
 
   const mailbox = await startMailbox();
   stops.push(() => mailbox.close());
@@ -71,7 +77,7 @@ async function start(root: string, fresh: boolean, stops: (() => Promise<void>)[
     DOUANE_MAIL_FROM: 'douane@skerrysound.example',
     DOUANE_RETRY_SECONDS: '5',
     ...process.env,
-    DATABASE_URL: databaseUrl,
+    DATABASE_URL: urls.databaseUrl,
     DOUANE_PORT: String(port),
     DOUANE_ALLOW_PRIVATE: '1',
     DOUANE_CATALOGUE: path.join(root, 'demo/catalogue.json'),
@@ -85,7 +91,7 @@ async function start(root: string, fresh: boolean, stops: (() => Promise<void>)[
   const worker = await startWorker(config);
   stops.push(() => worker.stop());
 
-  const db = openPool(databaseUrl);
+  const db = openPool(urls.databaseUrl);
   try {
     if ((await countPeople(db)) === 0) {
       console.log(
@@ -125,11 +131,4 @@ async function takePort(variable: string, otherwise: number): Promise<number> {
   const port = portOf(process.env, variable, otherwise);
   if (!(await isFree(port))) throw new Refused(`port ${port} is taken; choose another with ${variable}=… npm run demo`);
   return port;
-}
-
-/** A cluster that runs is ended first; then its data is forgotten. */
-async function endOldCluster(folder: string): Promise<void> {
-  const old = await startCluster(folder).catch(() => null); // none there, or too broken to start: it is deleted either way
-  await old?.stop();
-  await rm(folder, { recursive: true, force: true });
 }

@@ -47,7 +47,7 @@ export function runningCommands(program: Command, root: string): void {
     .command('migrate')
     .description('bring the database to the newest schema')
     .action(async () => {
-      const done = await migrate(config().databaseUrl, root);
+      const done = await migrate(config(), root);
       console.log(done.length > 0 ? `applied ${done.join(', ')}` : 'nothing to apply');
     });
 

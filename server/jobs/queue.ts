@@ -4,6 +4,7 @@ import type { Queryable } from '../db/db';
 import { type Run, type RunKind, requestRun } from '../db/runs.sql';
 import { announce } from '../live';
 
+const SCHEMA = 'queue';
 const QUEUE = 'run';
 const DELIVERIES = 'delivery';
 const MINUTE = 'minute';
@@ -17,11 +18,23 @@ export class RunQueue {
     private readonly retrySeconds: number,
   ) {}
 
-  static async open({ databaseUrl, retrySeconds }: Pick<Config, 'databaseUrl' | 'retrySeconds'>): Promise<RunQueue> {
-    const boss = new PgBoss({ connectionString: databaseUrl, schema: 'queue', max: 4 });
-    boss.on('error', (error) => console.error(`queue: ${error.message}`));
+  /** Makes the queue's tables, or brings them up to date; only the owner of the database may. */
+  static async install(ownerUrl: string): Promise<void> {
+    const boss = new PgBoss({ connectionString: ownerUrl, schema: SCHEMA, max: 2, supervise: false });
+    let trouble: Error | undefined;
+    boss.on('error', (error) => {
+      trouble = error;
+    });
     await boss.start();
     for (const name of [QUEUE, DELIVERIES, MINUTE]) await boss.createQueue(name);
+    await boss.stop({ graceful: false, wait: true });
+    if (trouble) throw trouble;
+  }
+
+  static async open({ databaseUrl, retrySeconds }: Pick<Config, 'databaseUrl' | 'retrySeconds'>): Promise<RunQueue> {
+    const boss = new PgBoss({ connectionString: databaseUrl, schema: SCHEMA, max: 4, migrate: false });
+    boss.on('error', (error) => console.error(`queue: ${error.message}`));
+    await boss.start();
     return new RunQueue(boss, retrySeconds);
   }
 

@@ -1,20 +1,10 @@
 import AxeBuilder from '@axe-core/playwright';
-import { chromiumPath } from '@douane/scanner';
 import { type Browser, chromium, type Page } from 'playwright-core';
-import { expect } from 'vitest';
+import { expect, inject } from 'vitest';
 
-/** A browser as a person has it, apart from the one that scans. */
-export async function openBrowser(): Promise<Browser> {
-  return chromium.launch({
-    executablePath: chromiumPath(),
-    args: [
-      '--no-sandbox',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-      '--no-first-run',
-    ],
-  });
+/** The one browser of the run, as a person has it. Closing it ends only what was opened through it. */
+export function openBrowser(): Promise<Browser> {
+  return chromium.connect(inject('browserAddress'));
 }
 
 /** WCAG 2.2 A and AA, as far as a program can tell. Shadow trees are looked into. */

@@ -1,13 +1,12 @@
-import { chmod, mkdtemp, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { randomBytes } from 'node:crypto';
 import path from 'node:path';
 import { type Mailbox, SPECIALIST, type StandInWeb, startMailbox, startStandInWeb } from '@douane/demo';
 import {
   addOrganisation,
   type Config,
+  type DatabaseUrls,
   type Db,
   freePort,
-  migrate,
   openPool,
   type RunningServer,
   readConfig,
@@ -15,10 +14,12 @@ import {
   startServer,
   startWorker,
 } from '@douane/server';
+import { inject } from 'vitest';
 
 export const ROOT = path.resolve(import.meta.dirname, '../..');
 
 export interface World {
+  /** As the owner of the tables, so that tests can damage what the application cannot. */
   db: Db;
   config: Config;
   web: StandInWeb;
@@ -32,16 +33,19 @@ export interface World {
   stop(): Promise<void>;
 }
 
+/** A fresh database at the newest schema, in the cluster of the run. */
+export async function freshDatabase(): Promise<DatabaseUrls> {
+  const cluster = await startCluster(inject('clusterFolder'));
+  return cluster.createDatabase(`test_${randomBytes(6).toString('hex')}`, inject('template'));
+}
+
 /** A database, a server, a worker and the stand-in web, all on free ports, with one organisation and one person. */
 export async function startWorld(): Promise<World> {
-  const folder = await mkdtemp(path.join(tmpdir(), 'douane-test-'));
-  await chmod(folder, 0o755); // the user that PostgreSQL runs as has to reach it
-  const cluster = await startCluster(folder);
-  await migrate(cluster.url, ROOT);
+  const urls = await freshDatabase();
   const mailbox = await startMailbox();
   const config = readConfig(
     {
-      DATABASE_URL: cluster.url,
+      DATABASE_URL: urls.databaseUrl,
       DOUANE_PORT: String(await freePort()),
       DOUANE_ALLOW_PRIVATE: '1',
       DOUANE_SECRET: 'tests',
@@ -55,7 +59,7 @@ export async function startWorld(): Promise<World> {
   const web = await startStandInWeb({ port: 0, root: ROOT, mailbox });
   const server = await startServer(config);
   let worker = await startWorker(config);
-  const db = openPool(config.databaseUrl);
+  const db = openPool(urls.ownerUrl);
   const { organisationId } = await addOrganisation(db, 'Skerry & Sound Ferries', SPECIALIST);
   return {
     db,
@@ -76,8 +80,6 @@ export async function startWorld(): Promise<World> {
       await web.close();
       await mailbox.close();
       await db.end();
-      await cluster.stop();
-      await rm(folder, { recursive: true, force: true });
     },
   };
 }
