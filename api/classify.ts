@@ -63,6 +63,7 @@ export interface ItemDetail {
     act: string;
     by: Author;
     undoneAt: string | null;
+    undoneBy: string | null;
   })[];
   entity: { name: string; homepage?: string; category: string } | null;
   /** What the newest scan noticed of this item or its host. */
@@ -214,6 +215,8 @@ export interface RulingsImport {
     after: { purpose: string; service: string } | null;
     state: 'ruled' | 'open' | 'ignored';
   })[];
+  /** When the items were looked at; sent back as `since`, so that what somebody ruled after it is told. */
+  lookedAt: string;
   act?: string;
 }
 

@@ -8,6 +8,8 @@ export interface Run<Report = unknown, Progress = unknown, Summary = unknown> {
   id: string;
   kind: 'scan' | 'check' | 'look' | 'sign-in' | 'import';
   state: RunWord;
+  /** What was asked for. */
+  options: Record<string, unknown>;
   progress: Progress | null;
   summary: Summary | null;
   report?: Report | null;
@@ -44,15 +46,7 @@ export type ImportRun = Run<
   { format: string; file: string; problems: { path: string; message: string }[] },
   null,
   { items: number; problems: number; file: string; format: string }
->;
-
-/** What came of a file of observations; `unread`: how many of its lines or entries could not be read. */
-export interface ObservationsImport {
-  run: Run;
-  items: number;
-  unread: number;
-  problems: { path: string; message: string }[];
-}
+> & { options: { file?: string } };
 
 export type SignInRun = Run<
   { ok: boolean; why?: string; address: string; seconds: number; picture: string | null },

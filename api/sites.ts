@@ -1,7 +1,7 @@
 import type { NextStep, SiteState, Stage, Station } from '@douane/core/board';
 import type { ConsentRecord } from '@douane/core/consent';
-import type { Setup } from '@douane/core/setup';
-import type { BannerContent } from '@douane/gate';
+import type { BannerContent } from '@douane/core/release';
+import type { DraftPart, Setup } from '@douane/core/setup';
 
 export interface Person {
   name: string;
@@ -9,7 +9,7 @@ export interface Person {
   organisation: string;
 }
 
-/** Who is signed in, and the token that every change has to bring along. */
+/** Who is signed in, and the token that every change has to bring along; empty for nobody. */
 export interface Session {
   person: Person | null;
   csrf: string;
@@ -25,23 +25,70 @@ export interface SiteSummary {
   next: NextStep;
 }
 
+/** `answered`: the address that answered, where it was given without a scheme. */
+export interface TakenOnSite extends SiteSummary {
+  answered: string | null;
+}
+
 export interface Board {
   sites: SiteSummary[];
+  /** What the server noticed of how it is run, a sentence each. */
+  notices: string[];
+}
+
+/** How often each part of a draft was saved. */
+export type Revisions = Record<DraftPart, number>;
+
+export interface ReleaseHead {
+  number: number;
+  madeAt: string;
+  madeBy: string | null;
+}
+
+/** From when a release is in force, and by whose word. */
+export interface Publication {
+  id: string;
+  number: number;
+  fromAt: string;
+  why: string | null;
+  person: string | null;
+  /** It has not begun yet. */
+  ahead: boolean;
+  inForce: boolean;
 }
 
 export interface Draft {
-  revision: number;
+  revisions: Revisions;
   setup: Setup;
+  /** Where it differs from the newest release. */
   differences: string[];
-  versions: { number: number; publishedAt: string; publishedBy: string | null }[];
+  /** The newest first. */
+  releases: ReleaseHead[];
+  /** The newest first. */
+  publications: Publication[];
   open: number;
   snippet: string;
   contents: BannerContent[];
 }
 
-export interface PublishedVersion {
+export type DraftSaved = Pick<Draft, 'revisions'>;
+
+export interface PublishedRelease {
   number: number;
   snippet: string;
+}
+
+/** The end of a ledger as it can be kept elsewhere, format `douane.head/1`; signed where the server has a secret. */
+export interface SignedHead {
+  format: 'douane.head/1';
+  site: string;
+  siteId: string;
+  number: number;
+  hash: string;
+  at: string;
+  /** Ed25519, DER (SPKI) in base64. */
+  publicKey?: string;
+  signature?: string;
 }
 
 export interface RecordList {

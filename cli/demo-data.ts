@@ -9,7 +9,8 @@ export async function workThroughDemo({ api, web }: { api: string; web: StandInW
 
   await finished(call, at('/scans'));
   await ruleSome(call, at);
-  const { snippet } = await call<{ snippet: string }>('POST', at('/versions'), {});
+  const { revisions } = await call<{ revisions: object }>('GET', at('/draft'));
+  const { snippet } = await call<{ snippet: string }>('POST', at('/releases'), { revisions, why: 'First release' });
   web.state.snippet = snippet;
   // A pixel pasted straight into one page: the fault that the demo's check is to find.
   web.state.fault = 'pixel-in-markup';

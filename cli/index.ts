@@ -21,7 +21,13 @@ const LOADERS: Record<string, () => Promise<void>> = {
   demo: async () => (await import('./commands/demo')).demoCommand(program, root),
   bench: async () => (await import('./commands/bench')).benchCommand(program, root),
 };
-const SAME_FILE: Record<string, string> = { worker: 'serve', migrate: 'serve', person: 'serve', ledger: 'serve' };
+const SAME_FILE: Record<string, string> = {
+  worker: 'serve',
+  migrate: 'serve',
+  person: 'serve',
+  leave: 'serve',
+  ledger: 'serve',
+};
 
 try {
   const asked = process.argv[2] ?? '';

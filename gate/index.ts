@@ -1,2 +1,2 @@
-export { bannerContent, type GateCode, type GateFile, gateFiles, type HashText, snippetFor } from './files';
-export type { BannerContent, BannerOptions, Look } from './types';
+export { type GateCode, type GateFile, type GateFiles, gateFiles, type HashText, snippetFor } from './files';
+export type { BannerOptions, Look } from './types';

@@ -1,65 +1,26 @@
 import type { Method } from '@douane/core/consent';
-import type { HoldPlan } from '@douane/core/hold';
+import type { PlanIndex } from '@douane/core/hold';
 import type { Decision, Rules } from '@douane/core/regimes';
+import type { BannerContent } from '@douane/core/release';
+import type { Banner } from '@douane/core/setup';
 
-/** What the holding script knows of a published version; written into it when the files are made. */
+export type Look = Banner['look'];
+
+/** What the holding script knows of a release; written into it when the files are made. */
 export interface GateConfig {
   /** Base address of place and recorder. */
   base: string;
-  version: number;
+  release: number;
   rules: Rules;
-  plan: HoldPlan;
-  /** Immutable files, relative to `base`. */
+  plan: PlanIndex;
+  /** Immutable files, relative to `base`: the banner's script, and its contents by language tag, what is deleted again on a refusal. */
   banner: string;
-  texts: Record<string, string>;
+  contents: Record<string, string>;
+  stored: string;
   defaultLanguage: string;
-  /** Labels of the choices button by language: where a yes is asked, and where one may object. */
-  buttons: Record<string, [ask: string, object: string]>;
+  /** Labels of the choices button where the contents cannot be loaded: where a yes is asked, and where one may object. */
+  button: [ask: string, object: string];
   look: Look;
-}
-
-export interface Look {
-  position: 'bottom' | 'corner' | 'middle';
-  sheet: string;
-  ink: string;
-  accent: string;
-  radius: number;
-}
-
-/** What the banner shows in one language: an immutable file of its own. */
-export interface BannerContent {
-  language: string;
-  texts: Record<
-    | 'title'
-    | 'body'
-    | 'accept'
-    | 'refuse'
-    | 'choose'
-    | 'save'
-    | 'panelTitle'
-    | 'always'
-    | 'services'
-    | 'gpcObeyed'
-    | 'failed'
-    | 'retry'
-    | 'record'
-    | 'session'
-    | 'close'
-    | 'policy',
-    string
-  >;
-  purposes: {
-    id: string;
-    name: string;
-    text: string;
-    necessary: boolean;
-    services: {
-      name: string;
-      policyUrl?: string;
-      items: { name: string; lifetimeSeconds?: number | null; description?: string }[];
-    }[];
-  }[];
-  policyUrl?: string;
 }
 
 export interface BannerOptions {

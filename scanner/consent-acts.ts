@@ -1,4 +1,12 @@
-import type { CaseChoice } from '@douane/core/check';
+import type { Step } from '@douane/core/check';
+import {
+  actSelector,
+  BANNER_ELEMENT,
+  type BannerAct,
+  BUTTON_ELEMENT,
+  purposeBoxId,
+} from '@douane/core/consent/banner-marks';
+import { CHOICE_COOKIE, choiceIn, HOST_CHOICE_COOKIE } from '@douane/core/consent/choice-cookie';
 import type { BrowserContext, Page } from 'playwright-core';
 import { pause, type Visitor } from './visitor';
 
@@ -12,8 +20,8 @@ export const TEST_VISITOR = 'window.douaneVisit = { test: true };';
 
 /** Opens the choice as a visitor would: the first layer where it shows by itself, else the choices button. */
 async function reachChoice(page: Page): Promise<'first' | 'panel' | null> {
-  const banner = page.locator('douane-banner section');
-  const button = page.locator('douane-choices button');
+  const banner = page.locator(`${BANNER_ELEMENT} section`);
+  const button = page.locator(`${BUTTON_ELEMENT} button`);
   await banner.or(button).first().waitFor({ timeout: WAIT_MS });
   if (await banner.isVisible()) return 'first';
   await button.click({ timeout: WAIT_MS });
@@ -21,19 +29,30 @@ async function reachChoice(page: Page): Promise<'first' | 'panel' | null> {
   return 'panel';
 }
 
-const press = (page: Page, act: string) =>
-  page.locator(`douane-banner [data-act="${act}"]`).click({ timeout: WAIT_MS });
+const press = (page: Page, act: BannerAct) => page.locator(actSelector(act)).click({ timeout: WAIT_MS });
 
-/** Makes a choice by real clicks. Throws where banner or button never show. */
-export async function makeChoice(page: Page, choice: Exclude<CaseChoice, 'none' | 'withdraw'>): Promise<void> {
+/** Takes one step by real clicks. Throws where banner or button never show. */
+export async function takeStep(page: Page, step: Step): Promise<void> {
   const layer = await reachChoice(page);
-  if (choice === 'accept' || choice === 'refuse') return press(page, choice);
+  if (step === 'accept' || step === 'refuse') return press(page, step);
   if (layer === 'first') await press(page, 'choose');
-  const wanted = choice.slice('only:'.length);
-  for (const box of await page.locator('douane-banner input[type=checkbox]:not(:disabled)').all()) {
-    await box.setChecked((await box.getAttribute('id')) === `p-${wanted}`, { timeout: WAIT_MS });
+  const wanted = purposeBoxId(step.slice('only:'.length));
+  for (const box of await page.locator(`${BANNER_ELEMENT} input[type=checkbox]:not(:disabled)`).all()) {
+    await box.setChecked((await box.getAttribute('id')) === wanted, { timeout: WAIT_MS });
   }
   await press(page, 'save');
+}
+
+/** The cookie in which a visitor's browser keeps the choice; empty where it keeps none. */
+export async function keptChoice(context: BrowserContext): Promise<ChoiceCookie[]> {
+  const all = await context.cookies().catch(() => []); // the context may have crashed; told as a problem of its page
+  return all.filter(({ name }) => name === CHOICE_COOKIE || name === HOST_CHOICE_COOKIE);
+}
+
+/** Id of the record that a visitor's browser keeps, if any. */
+export async function keptRecord(context: BrowserContext): Promise<string | undefined> {
+  const cookies = (await keptChoice(context)).map(({ name, value }) => `${name}=${value}`).join('; ');
+  return choiceIn(cookies, 0)?.record;
 }
 
 /**
@@ -44,12 +63,12 @@ export async function sayYes(visitor: Visitor, url: string, signal?: AbortSignal
   const arrival = await visitor.goto(url, signal);
   if (arrival.outcome !== 'ok') throw new Error(`${url} ${arrival.why}`);
   try {
-    await makeChoice(visitor.page, 'accept');
+    await takeStep(visitor.page, 'accept');
   } catch {
     throw new Error('the site shows no banner of ours');
   }
   for (const end = Date.now() + RECORD_WAIT_MS; Date.now() < end && !signal?.aborted; await pause(40)) {
-    const kept = (await visitor.context.cookies()).filter((cookie) => cookie.name === 'douane_choice');
+    const kept = await keptChoice(visitor.context);
     if (kept.length > 0) return kept;
   }
   throw new Error('the choice was not recorded');

@@ -18,6 +18,8 @@ export interface Fetched {
   text: string;
   /** There was more than `maxBytes`. */
   cut: boolean;
+  /** Where it came from in the end. */
+  url: string;
 }
 
 const MOST_REDIRECTS = 5;
@@ -72,7 +74,9 @@ function fetchOnce(url: URL, options: FetchOptions): Promise<Answer> {
     request.on('response', (response) => {
       const { statusCode: status = 0, headers } = response;
       if (status >= 300 && status < 400 && headers.location) {
-        response.resume();
+        // Whatever else it sends, nobody reads.
+        response.destroy();
+        request.destroy();
         return settle(done, { redirect: headers.location });
       }
       const chunks: Buffer[] = [];
@@ -85,7 +89,7 @@ function fetchOnce(url: URL, options: FetchOptions): Promise<Answer> {
           .subarray(0, maxBytes)
           .toString('utf8')
           .replace(/^\uFEFF/, '');
-        settle(done, { status, text, cut });
+        settle(done, { status, text, cut, url: url.href });
       };
       const take = (chunk: Buffer) => {
         chunks.push(chunk);

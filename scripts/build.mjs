@@ -42,7 +42,12 @@ export async function buildEverything() {
   await Promise.all([
     buildGate(),
     build({
-      entryPoints: { cli: at('cli/index.ts'), 'cli/pdf-thread': at('server/reports/pdf-thread.ts') },
+      entryPoints: {
+        cli: at('cli/index.ts'),
+        ...Object.fromEntries(
+          ['pdf', 'ledger', 'import'].map((name) => [`cli/${name}-thread`, at(`server/threads/${name}-thread.ts`)]),
+        ),
+      },
       outdir: at('dist'),
       entryNames: '[dir]/[name]',
       // Each command is a piece of its own, so that none loads what another needs.

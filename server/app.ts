@@ -4,12 +4,13 @@ import { csrfSync } from 'csrf-sync';
 import express, { type Express } from 'express';
 import session from 'express-session';
 import helmet from 'helmet';
+import type { ServerContext } from './context';
 import { answerProblem, noSuchPath } from './problems';
 import { boardRoutes } from './routes/board';
 import { classifyRoutes } from './routes/classify';
-import { draftRoutes } from './routes/draft';
 import { knowledgeRoutes } from './routes/knowledge';
 import { recordRoutes } from './routes/records';
+import { releaseRoutes } from './routes/releases';
 import { rulingsFileRoutes } from './routes/rulings-file';
 import { runRoutes } from './routes/runs';
 import { scanSetupRoutes } from './routes/scan-setup';
@@ -17,17 +18,19 @@ import { scanRoutes } from './routes/scans';
 import { schemaRoutes } from './routes/schemas';
 import { serviceRecordRoutes } from './routes/service-records';
 import { requirePerson, sessionRoutes } from './routes/session';
-import type { Services } from './services';
 import { visitorRoutes } from './visitors/routes';
 
-/** The whole HTTP side: the interface and its API for people, `/g/…` for visitors. Keeps no state of its own. */
-export function createApp(services: Services): Express {
-  const { db, config } = services;
+/**
+ * The whole HTTP side: the interface and its API for people, `/g/…` for visitors. `close` ends what it started besides.
+ */
+export function createApp(context: ServerContext): { app: Express; close(): void } {
+  const { db, config, surroundings } = context;
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', config.trustProxy);
 
-  app.use('/g', visitorRoutes(services));
+  app.use(surroundings.look);
+  app.use('/g', visitorRoutes(context));
 
   app.use(
     helmet({
@@ -48,9 +51,10 @@ export function createApp(services: Services): Express {
   );
 
   const Store = connectPgSimple(session);
+  const store = new Store({ pool: db, tableName: 'session', pruneSessionInterval: PRUNE_SESSIONS_SECONDS });
   const sessions = session({
     name: 'douane.sid',
-    store: new Store({ pool: db, tableName: 'session', pruneSessionInterval: false }),
+    store,
     secret: config.sessionSecret,
     resave: false,
     saveUninitialized: false,
@@ -69,22 +73,27 @@ export function createApp(services: Services): Express {
     res.set('cache-control', 'no-store');
     next();
   });
-  api.use(express.json({ limit: '2mb' }), sessions, csrf.csrfSynchronisedProtection);
-  api.use(sessionRoutes(services, csrf.generateToken));
+  // A body has to say that it is JSON, which no other site can have a browser send without asking first.
+  api.use(express.json({ limit: '2mb' }), sessions);
+  api.use((req, res, next) => {
+    if (req.session.person) csrf.csrfSynchronisedProtection(req, res, next);
+    else next(); // only one who is signed in has something that another site could misuse
+  });
+  api.use(sessionRoutes(context, csrf.generateToken));
   // Nobody's data, so they need no person.
   api.use(schemaRoutes());
-  api.use(requirePerson);
+  api.use(requirePerson(context));
   api.use(
-    boardRoutes(services),
-    runRoutes(services),
-    scanSetupRoutes(services),
-    scanRoutes(services),
-    classifyRoutes(services),
-    rulingsFileRoutes(services),
-    serviceRecordRoutes(services),
-    knowledgeRoutes(services),
-    draftRoutes(services),
-    recordRoutes(services),
+    boardRoutes(context),
+    runRoutes(context),
+    scanSetupRoutes(context),
+    scanRoutes(context),
+    classifyRoutes(context),
+    rulingsFileRoutes(context),
+    serviceRecordRoutes(context),
+    knowledgeRoutes(context),
+    releaseRoutes(context),
+    recordRoutes(context),
   );
   api.use(noSuchPath);
   app.use('/api', api);
@@ -93,8 +102,11 @@ export function createApp(services: Services): Express {
   app.use(express.static(built, { index: false, maxAge: '1y', immutable: true, setHeaders: headersForBuilt }));
   app.get('/{*path}', (_req, res) => res.set('cache-control', 'no-cache').sendFile(path.join(built, 'index.html')));
   app.use(answerProblem);
-  return app;
+  return { app, close: () => store.close() };
 }
+
+/** Sessions that have ended are taken away this often. */
+const PRUNE_SESSIONS_SECONDS = 15 * 60;
 
 /** Pages have fixed names and point to files named by their hash. The preview's frame has no origin, so it asks across. */
 function headersForBuilt(res: { setHeader(name: string, value: string): void }, file: string): void {

@@ -3,11 +3,12 @@ export { type Cluster, type DatabaseUrls, forgetCluster, freePort, isFree, start
 export { type Config, portOf, readConfig } from './config';
 export { type Db, openPool } from './db/db';
 export { migrate } from './db/migrate';
-export { countPeople } from './db/people.sql';
-export { ledger } from './db/records.sql';
+export { countPeople, markLeft } from './db/people.sql';
+export { newestRelease, releaseInForce } from './db/releases.sql';
 export { listSites } from './db/sites.sql';
-export { listVersions } from './db/versions.sql';
 export { loadGateCode, sha256 } from './gate-code';
 export { startWorker } from './jobs/worker';
+export { HeadFiles, HeadSigner, parseHead, readHead } from './ledger/heads';
+export { verifyLedger } from './ledger/verify';
 export { addOrganisation, addPerson } from './people';
 export { type RunningServer, startServer } from './serve';

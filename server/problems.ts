@@ -1,6 +1,7 @@
 import type { FieldProblem } from '@douane/core/setup';
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import { ZodError } from 'zod';
+import { isAway } from './db/db';
 
 /** An answer that says what is wrong, as problem details (RFC 9457). `fields` names each field at fault. */
 export class Problem extends Error {
@@ -9,6 +10,8 @@ export class Problem extends Error {
     readonly title: string,
     readonly detail?: string,
     readonly fields?: FieldProblem[],
+    /** Seconds after which the same may be tried again, where it is only a matter of time. */
+    readonly retryAfter?: number,
   ) {
     super(title);
   }
@@ -24,8 +27,9 @@ export const noSuchPath: RequestHandler = (req) => {
 export const answerProblem: ErrorRequestHandler = (error, _req, res, next) => {
   if (res.headersSent) return next(error);
   const problem = asProblem(error);
-  if (problem.status >= 500) console.error(error);
-  const { status, title, detail, fields } = problem;
+  if (problem.status >= 500 && problem.retryAfter === undefined) console.error(error);
+  const { status, title, detail, fields, retryAfter } = problem;
+  if (retryAfter !== undefined) res.set('retry-after', String(retryAfter));
   res
     .status(status)
     .type('application/problem+json')
@@ -40,6 +44,15 @@ function asProblem(error: unknown): Problem {
   const { status, type, code } = error as { status?: number; type?: string; code?: string };
   if (type === 'entity.parse.failed') return new Problem(400, 'The body is not JSON');
   if (type === 'entity.too.large') return new Problem(413, 'The body is too large');
+  if (isAway(error)) {
+    return new Problem(
+      503,
+      'The database does not answer at the moment',
+      'Nothing was changed; try again.',
+      undefined,
+      1,
+    );
+  }
   if (code === 'EBADCSRFTOKEN') return new Problem(403, 'The page is out of date; load it again');
   if (code === '22P02') return new Problem(404, 'There is no such thing', 'The id is not of the right form.');
   // PostgreSQL keeps no NUL, neither in text nor in JSON.

@@ -1,32 +1,41 @@
 import type { SiteState } from '@douane/core/board';
 import { type ServiceRecord, servicesOf } from '@douane/core/classify';
+import type { Release } from '@douane/core/release';
 import { differences, type Setup } from '@douane/core/setup';
 import { countUnseenAlarms } from './db/alarms.sql';
 import type { Queryable } from './db/db';
 import { countItems, listRuled, type RuledItem } from './db/items.sql';
 import { countRecords } from './db/records.sql';
+import { newestRelease, releaseNumbers } from './db/releases.sql';
 import { latestRuns, type Run } from './db/runs.sql';
 import { listServices } from './db/services.sql';
 import type { Site } from './db/sites.sql';
-import { listVersions, type Version } from './db/versions.sql';
 
 /** The draft of a site as it would be published now: its settings, and the services that follow from the rulings. */
 export function fullDraft(site: Site, ruled: readonly RuledItem[], records: readonly ServiceRecord[]): Setup {
   return { ...site.setup, services: servicesOf(ruled, records) };
 }
 
-/** Where the draft differs from the newest published version; nothing where none is published. */
-export function draftDifferences(draft: Setup, published: Version | undefined) {
-  return published ? differences(published.setup, draft) : [];
+/** The same, from what is kept now. */
+export async function draftOf(db: Queryable, site: Site): Promise<Setup> {
+  // One after the other: inside a transaction there is one connection.
+  const ruled = await listRuled(db, site.organisationId, site.id);
+  return fullDraft(site, ruled, await listServices(db, site.organisationId));
+}
+
+/** Where the draft differs from the newest release; nothing where there is none. */
+export function draftDifferences(draft: Setup, newest: Pick<Release, 'setup'> | null) {
+  return newest ? differences(newest.setup, draft) : [];
 }
 
 /** How a site stands, from what is kept of it. */
 export async function siteState(db: Queryable, site: Site, runs?: readonly Run[]): Promise<SiteState> {
   const { organisationId, id } = site;
-  const [items, ruled, versions, records, alarms, providers, latest] = await Promise.all([
+  const [items, ruled, newestMade, numbers, records, alarms, providers, latest] = await Promise.all([
     countItems(db, organisationId, id),
     listRuled(db, organisationId, id),
-    listVersions(db, organisationId, id),
+    newestRelease(db, organisationId, id),
+    releaseNumbers(db, organisationId, id),
     countRecords(db, organisationId, id),
     countUnseenAlarms(db, organisationId, id),
     listServices(db, organisationId),
@@ -56,8 +65,9 @@ export async function siteState(db: Queryable, site: Site, runs?: readonly Run[]
     openItems: items.open,
     ruledItems: items.ruled,
     regimes: site.setup.regions.regimes,
-    version: versions[0]?.number ?? null,
-    draftDiffers: draftDifferences(fullDraft(site, ruled, providers), versions[0]).length,
+    version: numbers.inForce,
+    newest: numbers.newest,
+    draftDiffers: draftDifferences(fullDraft(site, ruled, providers), newestMade).length,
     gate: look ? { state: look.state, first: looked.first ?? 0, of: looked.of ?? 0, why: look.why } : null,
     check: check
       ? {

@@ -1,4 +1,12 @@
-import { type CheckedCase, type CheckReport, essentialCases, type VisitorCase, visitorCase } from '@douane/core/check';
+import {
+  type CheckedCase,
+  type CheckReport,
+  choiceWord,
+  essentialCases,
+  type VisitorCase,
+  visitorCase,
+} from '@douane/core/check';
+import { compileRelease, type Release } from '@douane/core/release';
 import type { Setup } from '@douane/core/setup';
 import { FAULTS, type Fault, type LogEntry, requestOf } from '@douane/demo';
 import { runCheck } from '@douane/scanner';
@@ -18,6 +26,7 @@ const PATHS = ['/', '/timetable', '/fares', '/contact'];
 
 let world: World;
 let setup: Setup;
+let release: Release;
 let catalogue: Awaited<ReturnType<typeof loadKnowledge>>['all'];
 
 beforeAll(async () => {
@@ -43,9 +52,10 @@ beforeAll(async () => {
         service: 'Site',
       });
   }
-  const published = await ines.call('POST', `/sites/${siteId}/versions`, {});
+  const published = await ines.publish(siteId);
   world.web.state.snippet = published.body.snippet;
   setup = (await ines.call('GET', `/sites/${siteId}/draft`)).body.setup;
+  release = compileRelease(setup, 1, '2026-11-25');
 });
 afterAll(() => world?.stop());
 
@@ -57,7 +67,7 @@ async function visit(
   world.web.state.fault = fault;
   world.web.log.clear();
   const origin = `http://skerrysound.localhost:${world.web.port}`;
-  const report = await runCheck(`${origin}/`, setup, {
+  const report = await runCheck(`${origin}/`, release, {
     cases: [asked],
     pages: PATHS.map((p) => origin + p),
     allowPrivate: true,
@@ -96,8 +106,9 @@ function slippedByLog(log: LogEntry[], visitor: VisitorCase, recorded: number[])
     if (visitor.place === 'US-CA') return purpose !== 'advertising' || !visitor.signals.includes('gpc');
     const [first, second] = recorded;
     const given = first !== undefined && at >= first && (second === undefined || at < second);
-    if (visitor.choice === 'accept' || visitor.choice === 'withdraw') return given;
-    return visitor.choice === `only:${purpose}` && given;
+    const choice = choiceWord(visitor.steps);
+    if (choice === 'accept' || choice === 'withdraw') return given;
+    return choice === `only:${purpose}` && given;
   };
   return [...new Set(log.filter((entry) => !permitted(entry)).map(requestOf))].sort();
 }
@@ -106,7 +117,7 @@ describe.each(FAULTS)('the site served as %s', (fault) => {
   it.each(['none', 'accept', 'refuse'] as const)(
     'in Germany, %s: verdicts agree with the third parties’ log',
     async (choice) => {
-      const asked = visitorCase('DE', choice);
+      const asked = visitorCase('DE', choice === 'none' ? [] : [choice]);
       const { checked, log } = await visit(fault, asked);
       const recorded = await commits(checked.record?.id);
       expect(requestsOf(checked, 'slipped', 'cleared', 'held')).toEqual([...new Set(log.map(requestOf))].sort());
@@ -128,7 +139,7 @@ describe.each(FAULTS)('the site served as %s', (fault) => {
           problems: [expect.stringContaining('gate was not found')],
         });
       } else if (choice !== 'none') {
-        expect(checked.recordedAtMs).toBeGreaterThan(checked.clickedAtMs!);
+        expect(checked.recordedAtMs).toBeGreaterThan(checked.recorded[0]!.clickedAtMs);
       }
     },
   );
@@ -136,26 +147,27 @@ describe.each(FAULTS)('the site served as %s', (fault) => {
 
 describe('other kinds of visitors to the clean site', () => {
   it.each([
-    visitorCase('DE', 'withdraw'),
-    visitorCase('DE', 'only:measurement'),
-    visitorCase('US-CA', 'none'),
-    visitorCase('US-CA', 'none', ['gpc']),
-    visitorCase('US-CA', 'refuse'),
-    visitorCase('', 'none'),
+    visitorCase('DE', ['accept', 'refuse']),
+    visitorCase('DE', ['only:measurement']),
+    visitorCase('US-CA', []),
+    visitorCase('US-CA', [], ['gpc']),
+    visitorCase('US-CA', ['refuse']),
+    visitorCase('', []),
   ])('$id', async (asked) => {
+    const choice = choiceWord(asked.steps);
     const { checked, log } = await visit('clean', asked);
     expect(checked.problems).toEqual([]);
     const recorded = await commits(checked.record?.id);
     expect(requestsOf(checked, 'slipped', 'cleared', 'held')).toEqual([...new Set(log.map(requestOf))].sort());
     expect(requestsOf(checked, 'slipped')).toEqual([]);
-    if (asked.choice !== 'refuse') expect(slippedByLog(log, asked, recorded)).toEqual([]);
+    if (choice !== 'refuse') expect(slippedByLog(log, asked, recorded)).toEqual([]);
     const reached = new Set(log.map((entry) => entry.host));
     if (asked.id === 'DE only:measurement')
       expect([reached.has('oddgull.localhost'), reached.has('adnoddle.localhost')]).toEqual([true, false]);
     if (asked.id === 'US-CA none gpc')
       expect([reached.has('oddgull.localhost'), reached.has('adnoddle.localhost')]).toEqual([true, false]);
     if (asked.id === 'US-CA none') expect(reached.has('adnoddle.localhost')).toBe(true);
-    if (asked.choice === 'withdraw') {
+    if (choice === 'withdraw') {
       expect(recorded).toHaveLength(2);
       const last = Math.max(...log.filter((entry) => entry.host === 'oddgull.localhost').map((entry) => entry.at));
       expect(last).toBeLessThan(recorded[1]!);
@@ -165,12 +177,12 @@ describe('other kinds of visitors to the clean site', () => {
 
 it('runs the cases side by side with the same verdicts, and names the version the site carries', async () => {
   world.web.state.fault = 'clean';
-  const report = await runCheck(`http://skerrysound.localhost:${world.web.port}/`, setup, {
+  const report = await runCheck(`http://skerrysound.localhost:${world.web.port}/`, release, {
     most: 5,
     allowPrivate: true,
     catalogue,
   });
-  expect(report.cases.map((c) => c.id)).toEqual(essentialCases(setup).map((c) => c.id));
+  expect(report.cases.map((c) => c.id)).toEqual(essentialCases(release).map((c) => c.id));
   expect(report).toMatchObject({ version: 1, summary: { slipped: 0 } });
   expect(report.pages).toHaveLength(5);
 });

@@ -34,7 +34,7 @@ beforeAll(async () => {
   ines = await new Client(world.url).signIn();
   siteId = (await ines.call('POST', '/sites', { name: 'Sixty', address: 'https://sixty.example/' })).body.id;
   const csv = `kind,name,host,lifetimeSeconds\n${UNKNOWN.join('\n')}`;
-  await ines.call('POST', `/sites/${siteId}/imports?name=sixty.csv`, csv, { 'content-type': 'text/plain' });
+  await ines.bringIn(siteId, csv, 'sixty.csv');
   await page.goto(world.url);
   await page.getByLabel('E-mail address').fill(SPECIALIST.email);
   await page.getByLabel('Password').fill(SPECIALIST.password);
@@ -295,7 +295,7 @@ describe('the other places', () => {
   it('what sites rule differently is listed', async () => {
     const other = (await ines.call('POST', '/sites', { name: 'Other', address: 'https://other.example/' })).body.id;
     const csv = 'kind,name,host\ncookie,owna,tern.example\ncookie,zqd_thing,host-3.example';
-    await ines.call('POST', `/sites/${other}/imports?name=x.csv`, csv, { 'content-type': 'text/plain' });
+    await ines.bringIn(other, csv, 'x.csv');
     const there = (await ines.call('GET', `/sites/${other}/items`)).body.items.find(
       (item: Kept) => item.name === 'zqd_thing',
     );

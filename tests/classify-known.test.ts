@@ -219,11 +219,8 @@ describe('services', () => {
 describe('purposes', () => {
   const draft = async () => (await ines.call('GET', `/sites/${siteId}/draft`)).body;
   const save = async (change: (purposes: { id: string }[]) => object[]) => {
-    const { setup, revision } = await draft();
-    return ines.call('PUT', `/sites/${siteId}/draft`, {
-      revision,
-      setup: { ...setup, purposes: change(setup.purposes) },
-    });
+    const { setup } = await draft();
+    return ines.saveDraft(siteId, { purposes: change(setup.purposes) });
   };
   it('can be added and used, and not be taken away while they are', async () => {
     const weather = { id: 'weather', name: 'Weather', text: 'Shows the weather at sea.' };

@@ -205,12 +205,12 @@ it('refuses a purpose there is not, and items of nobody', async () => {
 
 describe('publishing', () => {
   it('freezes the lists, and the draft shows where rulings made since differ', async () => {
-    await ines.call('POST', `/sites/${siteId}/versions`, {});
+    await ines.publish(siteId);
     expect((await ines.call('GET', `/sites/${siteId}/draft`)).body.differences).toEqual([]);
     const maps = (await items()).filter((item) => item.host === 'chartkeel.localhost').map((item) => item.id);
     await rule({ itemIds: maps, purpose: 'embedded', service: 'Chartkeel maps' });
     const { left } = (await ines.call('GET', `/sites/${siteId}/left-to-do`)).body;
-    expect(left).toEqual(['The lists in banner and policy differ from version 1: a draft waits to be published.']);
+    expect(left).toEqual(['The lists in banner and policy differ from release 1: a draft waits to be published.']);
     const { body } = await ines.call('GET', `/sites/${siteId}/draft`);
     expect(body.differences).toEqual(['services']);
     expect(body.setup.services.find((service: { name: string }) => service.name === 'Chartkeel maps')).toMatchObject({
@@ -241,7 +241,7 @@ describe('publishing', () => {
   });
 
   it('gives two who publish at once two numbers', async () => {
-    const both = await Promise.all([1, 2].map(() => ines.call('POST', `/sites/${siteId}/versions`, {})));
+    const both = await Promise.all([1, 2].map(() => ines.publish(siteId)));
     expect(both.map(({ body }) => body.number).sort()).toEqual([2, 3]);
   });
 });

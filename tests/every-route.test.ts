@@ -45,15 +45,15 @@ beforeAll(async () => {
   const api = stack.find(({ handle }) => routesUnder(handle.stack ?? []).some(({ path }) => path === '/board'))!;
   routes = routesUnder(api.handle.stack!);
 
-  const made = async (path: string, body: unknown, headers = {}) => {
-    const answer = await ines.call('POST', path, body, headers);
+  const made = async (path: string, body: unknown) => {
+    const answer = await ines.call('POST', path, body);
     expect(answer.status, `${path} ${JSON.stringify(answer.body)}`).toBe(201);
     return answer.body;
   };
   const siteId = (await made('/sites', { name: MARK, address: 'http://brackenstane.localhost:9/' })).id;
   const site = `/sites/${siteId}`;
   const csv = `name,host\n${MARK},tracker.localhost\nother,tracker.localhost\n`;
-  const runId = (await made(`${site}/imports?name=${MARK}.csv`, csv, { 'content-type': 'text/csv' })).run.id;
+  const runId = (await ines.bringIn(siteId, csv, `${MARK}.csv`)).id;
   const [{ id: itemId }] = (await ines.call('GET', `${site}/items`)).body.items;
   const act = (await made(`${site}/rulings`, { itemIds: [itemId], purpose: 'advertising', service: MARK })).act;
   const rule = { when: { name: `${MARK}*` }, purpose: 'functional', service: MARK };
@@ -68,8 +68,25 @@ beforeAll(async () => {
     [world.organisationId, siteId, runId, MARK],
   );
   const alarmId = rows[0].id;
+  await ines.publish(siteId);
+  await ines.publish(siteId, { fromAt: '2040-01-01T00:00:00Z', why: MARK });
+  const publicationId = (await ines.call('GET', `${site}/draft`)).body.publications[0].id;
   const name = encodeURIComponent(`${MARK} service`);
-  ids = { siteId, runId, itemId, act, ruleId, serviceId, noteId, filterId, alarmId, name, before: runId, now: runId };
+  ids = {
+    siteId,
+    runId,
+    itemId,
+    act,
+    ruleId,
+    serviceId,
+    noteId,
+    filterId,
+    alarmId,
+    name,
+    before: runId,
+    now: runId,
+    publicationId,
+  };
 });
 afterAll(() => world?.stop());
 

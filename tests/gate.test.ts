@@ -17,7 +17,7 @@ beforeAll(async () => {
   address = `http://skerrysound.localhost:${world.web.port}`;
   siteId = (await ines.call('POST', '/sites', { name: 'Ferry tickets', address: `${address}/` })).body.id;
   await ines.run(siteId, 'scan');
-  world.web.state.snippet = (await ines.call('POST', `/sites/${siteId}/versions`, {})).body.snippet;
+  world.web.state.snippet = (await ines.publish(siteId)).body.snippet;
 });
 afterEach(leaveNothing);
 afterAll(async () => {

@@ -117,7 +117,7 @@ it('sees who is asked what, and why', async () => {
   await docket.getByLabel('sends GPC').check();
   await expect.poll(() => docket.textContent()).toContain('Global Privacy Control objects to Advertising; it is held.');
   await inBothThemes('regions');
-  await page.getByRole('group').first().getByRole('combobox').selectOption('inform');
+  await page.getByRole('group').first().getByRole('combobox').selectOption('notice');
   await page.getByRole('button', { name: 'Save draft' }).click();
   await expect.poll(() => page.getByRole('alert').first().textContent()).toContain('say why');
   await page.getByRole('button', { name: 'Take back' }).click();
@@ -139,7 +139,7 @@ it('changes the banner with the real one in view, and publishes it', async () =>
   await finds(/Nothing is published yet/); // leaving with unsaved work was asked about, and declined
   await page.getByRole('button', { name: 'Save draft' }).click();
   await page.getByRole('button', { name: 'Publish v1' }).click();
-  await finds(/Version 1 is published/);
+  await finds(/Release 1 is in force/);
 });
 
 it('proves that the snippet is in place', async () => {

@@ -203,12 +203,13 @@ describe('a second scan of the ticket site, after a tag came in that nobody anno
     expect(pdf.headers.get('content-disposition')).toContain('ferry-tickets-scan-');
     const csv = (await get('csv')).body as string;
     const other = await addSite('Copy', 'copy.skerrysound.localhost');
-    const read = await client.call('POST', `/sites/${other}/imports?name=scan.csv`, csv, {
-      'content-type': 'text/plain',
+    const read = await client.bringIn(other, csv, 'scan.csv');
+    expect(read).toMatchObject({ state: 'done', summary: { items: 42, problems: 0, file: 'scan.csv' } });
+    const broken = await client.bringIn(other, 'a,b\n1,2\n', 'odd.csv');
+    expect(broken).toMatchObject({
+      state: 'failed',
+      why: expect.stringContaining('Nothing could be read from odd.csv: line 1'),
     });
-    expect(read.body).toMatchObject({ items: 42, unread: 0 });
-    const broken = await client.call('POST', `/sites/${other}/imports`, 'a,b\n1,2\n', { 'content-type': 'text/plain' });
-    expect([broken.status, ...fieldsOf(broken)!]).toEqual([422, 'line 1']);
   });
 
   it('sees with the gate in place what only a yes brings, and counts nobody for it', async () => {
@@ -218,7 +219,7 @@ describe('a second scan of the ticket site, after a tag came in that nobody anno
     expect(without.report.problems).toEqual([
       { page: without.report.target, what: 'nothing could be seen after a yes: the site shows no banner of ours' },
     ]);
-    world.web.state.snippet = (await client.call('POST', `/sites/${site}/versions`, {})).body.snippet;
+    world.web.state.snippet = (await client.publish(site)).body.snippet;
     world.web.log.clear();
     const { summary, report, id } = await client.run(site, 'scan');
     expect([summary.pages, report.problems]).toEqual([13, []]);

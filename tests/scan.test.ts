@@ -1,7 +1,7 @@
 import { once } from 'node:events';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { itemKey } from '@douane/core/observe';
+import { itemKey, linkWords } from '@douane/core/observe';
 import type { ScanReport } from '@douane/core/scan';
 import { type StandInWeb, startStandInWeb, truthOf } from '@douane/demo';
 import { scanSite } from '@douane/scanner';
@@ -39,7 +39,7 @@ describe('a scan of the ticket site', () => {
 
   it('tells the whole chain to the end of a cookie sync', () => {
     const synced = report.items.find((item) => item.name === 'cb_id')!;
-    const hosts = synced.chain.map((link) => `${new URL(link.url).hostname.split('.')[0]} ${link.how}`);
+    const hosts = synced.chain.map((link) => `${new URL(link.url).hostname.split('.')[0]} ${linkWords(link)}`);
     expect(hosts).toEqual([
       'skerrysound page',
       expect.stringMatching(/^tagpantry script in the markup, line \d+$/),

@@ -59,7 +59,8 @@ describe('tenancy', () => {
       ['GET', '/draft'],
       ['GET', '/records'],
       ['POST', '/scans'],
-      ['POST', '/versions'],
+      ['POST', '/releases'],
+      ['POST', '/publications'],
       ['POST', '/rulings'],
       ['GET', '/rulings/export'],
       ['GET', '/left-to-do'],
@@ -110,18 +111,23 @@ describe('bad input', () => {
   });
 
   it('refuses the second of two who save the same draft', async () => {
-    const { revision, setup } = (await ines.call('GET', `/sites/${siteId}/draft`)).body;
-    const save = () => ines.call('PUT', `/sites/${siteId}/draft`, { revision, setup });
-    expect((await save()).status).toBe(200);
-    expect(await save()).toMatchObject({ status: 409, body: { title: expect.stringContaining('Somebody else') } });
+    const { revisions, setup } = (await ines.call('GET', `/sites/${siteId}/draft`)).body;
+    const save = (part: 'regions' | 'banner') => {
+      const parts = { [part]: { revision: revisions[part], body: setup[part] } };
+      return ines.call('PUT', `/sites/${siteId}/draft`, { parts });
+    };
+    expect((await save('regions')).body.revisions).toEqual({ ...revisions, regions: revisions.regions + 1 });
+    const second = await save('regions');
+    expect(second).toMatchObject({ status: 409, body: { title: expect.stringMatching(/Somebody else.*regions/) } });
+    // Another part is nobody's concern who works on this one.
+    expect((await save('banner')).status).toBe(200);
   });
 
   it('names the field of a draft that is wrong, and keeps the old one', async () => {
-    const { revision, setup } = (await ines.call('GET', `/sites/${siteId}/draft`)).body;
-    setup.banner.texts.en.refuse = '';
-    const answer = await ines.call('PUT', `/sites/${siteId}/draft`, { revision, setup });
+    const { banner } = (await ines.call('GET', `/sites/${siteId}/draft`)).body.setup;
+    const answer = await ines.saveDraft(siteId, { banner: { ...banner, texts: { en: { refuse: '' } } } });
     expect(answer).toMatchObject({ status: 422, body: { fields: [{ path: 'banner.texts.en.refuse' }] } });
-    expect((await ines.call('GET', `/sites/${siteId}/draft`)).body.setup.banner.texts.en.refuse).not.toBe('');
+    expect((await ines.call('GET', `/sites/${siteId}/draft`)).body.setup.banner.texts).toEqual({});
   });
 });
 
@@ -142,11 +148,16 @@ describe('the recorder', () => {
   };
 
   it('refuses what names a version that was never published', async () => {
-    expect(await send(right)).toMatchObject({ status: 422, body: { fields: [{ path: 'version' }] } });
+    expect((await send(right)).status).toBe(409);
+    await ines.publish(siteId);
+    expect(await send({ ...right, version: 2 })).toMatchObject({
+      status: 422,
+      body: { fields: [{ path: 'version' }] },
+    });
+    expect(await send({ ...right, version: 99_999_999_999 })).toMatchObject({ status: 422 });
   });
 
   it('takes a record, keeps neither address nor full user agent, and lets the page read the answer', async () => {
-    await ines.call('POST', `/sites/${siteId}/versions`, {});
     const answer = await send(right);
     expect(answer).toMatchObject({
       status: 201,
@@ -169,9 +180,11 @@ describe('the recorder', () => {
 
   it('takes no records from other origins, and counts none from staging', async () => {
     expect((await send(right, { origin: 'http://evil.localhost' })).status).toBe(403);
-    const { revision, setup } = (await ines.call('GET', `/sites/${siteId}/draft`)).body;
-    setup.site.staging = ['http://staging.localhost:9'];
-    await ines.call('PUT', `/sites/${siteId}/draft`, { revision, setup });
+    const { site } = (await ines.call('GET', `/sites/${siteId}/draft`)).body.setup;
+    await ines.saveDraft(siteId, { site: { ...site, staging: ['http://staging.localhost:9'] } });
+    // A draft touches nothing live.
+    expect((await send(right, { origin: 'http://staging.localhost:9' })).status).toBe(403);
+    await ines.publish(siteId);
     expect((await send(right, { origin: 'http://staging.localhost:9' })).status).toBe(201);
     const { counts } = (await ines.call('GET', `/sites/${siteId}/records`)).body;
     expect(counts).toMatchObject({ counted: 1, tests: 1 });

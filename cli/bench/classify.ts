@@ -105,7 +105,8 @@ function makeItems(): Item[] {
     const host = `${i % 3 ? 'cdn.' : ''}${word(i * 13)}.example`;
     const chain = ['http://site.example/', `http://${word(i % 97)}.example/m.js`, `http://${host}/t.js`].map((url) => ({
       url,
-      how: 'script by script',
+      how: 'script' as const,
+      kind: 'script' as const,
     }));
     const common = { pages: ['http://site.example/'], chain, host };
     if (i % 3 === 0)

@@ -1,13 +1,21 @@
 import { mkdir } from 'node:fs/promises';
 import path from 'node:path';
-import { type CheckReport, defaultCases, parseCase, slippedThings, type VisitorCase } from '@douane/core/check';
+import {
+  type CheckReport,
+  defaultCases,
+  parseCase,
+  slippedThings,
+  slipWords,
+  type VisitorCase,
+} from '@douane/core/check';
+import { checkAsJson, checkAsJunit } from '@douane/core/check/reports';
 import { plainText } from '@douane/core/observe';
+import { compileRelease } from '@douane/core/release';
 import { type HarEntry, harOf, runCheck } from '@douane/scanner';
 import type { Command } from 'commander';
-import junit from 'junit-report-builder';
 import pc from 'picocolors';
 import { parseCount, parseResolve, readSetup, writeOut } from '../files';
-import { progress, progressDone, Refused } from '../say';
+import { progress, progressDone, Refused, today } from '../say';
 
 interface Flags {
   setup: string;
@@ -29,7 +37,7 @@ export function checkCommand(program: Command): void {
       'visit as each kind of visitor and tell what was held, cleared, or slipped; exit 1 when something slipped',
     )
     .argument('<url>')
-    .requiredOption('--setup <file>', 'the site’s setup, format douane.setup/1')
+    .requiredOption('--setup <file>', 'the site’s setup, format douane.setup/2 or older')
     .option('--case <case>', 'such as place=DE,choice=refuse or place=US-CA,gpc; may be given again', many, [])
     .option('--pages <n>', 'most pages to visit in each case', parseCount('--pages'), 12)
     .option('--resolve <host=address:port>', 'where a host is to be found; may be given again', many, [])
@@ -38,18 +46,18 @@ export function checkCommand(program: Command): void {
     .option('--junit <file>', 'write the verdicts as JUnit XML')
     .option('--har <dir>', 'write the requests of each case as HAR 1.2')
     .action(async (url: string, flags: Flags) => {
-      const setup = await readSetup(flags.setup);
+      const release = compileRelease(await readSetup(flags.setup), 1, today());
       const cases = flags.case.map((text) => {
-        const parsed = parseCase(text, setup);
+        const parsed = parseCase(text, release);
         if (typeof parsed === 'string') throw new Refused(`--case ${text}: ${parsed}`);
         return parsed;
       });
       const controller = new AbortController();
       process.once('SIGINT', () => controller.abort());
       const hars = new Map<string, HarEntry[]>();
-      const report = await runCheck(url, setup, {
+      const report = await runCheck(url, release, {
         ...(flags.har && { onHar: (visitor: VisitorCase, entries: HarEntry[]) => hars.set(visitor.id, entries) }),
-        cases: cases.length > 0 ? cases : defaultCases(setup),
+        cases: cases.length > 0 ? cases : defaultCases(release),
         most: flags.pages,
         allowPrivate: flags.private ?? false,
         resolve: flags.resolve.map(parseResolve),
@@ -58,8 +66,8 @@ export function checkCommand(program: Command): void {
       });
       progressDone();
       if (controller.signal.aborted) throw new Refused('the check was cancelled');
-      if (flags.json) await writeOut(flags.json, JSON.stringify(report, null, 2));
-      if (flags.junit) await writeOut(flags.junit, asJunit(report));
+      if (flags.json) await writeOut(flags.json, checkAsJson(report));
+      if (flags.junit) await writeOut(flags.junit, checkAsJunit(report));
       if (flags.har) await mkdir(flags.har, { recursive: true });
       for (const [id, entries] of hars) {
         const file = path.join(flags.har!, `${id.replace(/[^\w-]+/g, '-')}.har`);
@@ -70,31 +78,13 @@ export function checkCommand(program: Command): void {
     });
 }
 
-/** One suite per case, one test per item; what slipped is a failure with its evidence. */
-function asJunit(report: CheckReport): string {
-  const builder = junit.newBuilder();
-  for (const { id, items, problems } of report.cases) {
-    const suite = builder.testSuite().name(plainText(id));
-    for (const item of items) {
-      const test = suite
-        .testCase()
-        .className(plainText(item.host))
-        .name(plainText(`${item.kind} ${item.name}: ${item.verdict}`));
-      if (item.verdict === 'slipped')
-        test.failure(plainText(`${item.why} First at ${Math.round(item.firstAtMs ?? 0)} ms on ${item.page}.`));
-    }
-    for (const problem of problems) suite.testCase().className('visit').name(plainText(problem)).skipped();
-  }
-  return builder.build();
-}
-
 function summary(report: CheckReport): void {
   for (const { item, cases } of slippedThings(report.cases)) {
     const who = cases.map((c) => c.id).join(', ');
     console.log(
       `${pc.red('slipped')} ${item.host} ${item.kind} ${plainText(item.name)} (${item.purpose ?? 'open'}) in: ${who}`,
     );
-    console.log(`        ${item.why} ${plainText(item.page ?? '')}`);
+    console.log(`        ${slipWords(item)} ${plainText(item.page ?? '')}`);
   }
   for (const { id, problems } of report.cases)
     for (const problem of problems) console.log(pc.yellow(`${id}: ${plainText(problem)}`));

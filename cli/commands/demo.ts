@@ -10,11 +10,11 @@ import {
   forgetCluster,
   isFree,
   listSites,
-  listVersions,
   migrate,
   openPool,
   portOf,
   readConfig,
+  releaseInForce,
   startCluster,
   startServer,
   startWorker,
@@ -122,8 +122,8 @@ async function restoreStandIn(db: Db, web: StandInWeb): Promise<void> {
   const { rows } = await db.query<{ id: string }>('SELECT id FROM organisation');
   const sites = (await Promise.all(rows.map(({ id }) => listSites(db, id)))).flat();
   const tickets = sites.find((site) => site.key === TICKET_SITE.key);
-  const [version] = tickets ? await listVersions(db, tickets.organisationId, tickets.id) : [];
-  if (version) web.state.snippet = snippetFor(version.setup);
+  const release = tickets && (await releaseInForce(db, tickets.organisationId, tickets.id));
+  if (release) web.state.snippet = snippetFor(release.setup);
   else console.log('The demo’s preparation was broken off; npm run demo -- --fresh starts anew.');
 }
 

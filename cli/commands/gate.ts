@@ -1,21 +1,24 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import path from 'node:path';
+import { compileRelease } from '@douane/core/release';
 import { gateFiles, snippetFor } from '@douane/gate';
 import { loadGateCode, sha256 } from '@douane/server';
 import type { Command } from 'commander';
 import { parseCount, readSetup } from '../files';
-import { Refused } from '../say';
+import { Refused, today } from '../say';
 
 export function gateCommand(program: Command, root: string): void {
   program
     .command('gate')
     .description('write the static files of a site’s gate and its snippet')
-    .requiredOption('--setup <file>', 'the site’s setup, format douane.setup/1')
+    .requiredOption('--setup <file>', 'the site’s setup, format douane.setup/2 or older')
     .requiredOption('--out <dir>', 'folder to write to')
-    .option('--number <n>', 'number of the version, as the recorder knows it', parseCount('--number'), 1)
+    .option('--number <n>', 'number of the release, as the recorder knows it', parseCount('--number'), 1)
     .action(async ({ setup: file, out, number }: { setup: string; out: string; number: number }) => {
       const setup = await readSetup(file);
-      const files = gateFiles(setup, number, await loadGateCode(root), sha256);
+      const release = compileRelease(setup, number, today());
+      const { pointer, immutable } = gateFiles(release, await loadGateCode(root), sha256);
+      const files = [{ name: 'gate.js', body: pointer }, ...immutable];
       await mkdir(out, { recursive: true }).catch((cause) => {
         throw new Refused(`${out} cannot be made: ${cause.message}`);
       });

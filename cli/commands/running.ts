@@ -1,19 +1,23 @@
-import { firstBreak } from '@douane/core/consent';
+import { breakWords } from '@douane/core/consent';
 import {
   addOrganisation,
-  ledger,
+  HeadFiles,
+  HeadSigner,
   listSites,
+  markLeft,
   migrate,
   openPool,
   readConfig,
+  readHead,
   startServer,
   startWorker,
+  verifyLedger,
 } from '@douane/server';
 import type { Command } from 'commander';
 import { Refused } from '../say';
 import { untilStopped } from '../stop';
 
-/** `serve`, `worker`, `migrate`, `person` and `ledger`: what an operator runs against his own database. */
+/** `serve`, `worker`, `migrate`, `person`, `leave` and `ledger`: what an operator runs against his own database. */
 export function runningCommands(program: Command, root: string): void {
   const config = () => {
     try {
@@ -29,8 +33,10 @@ export function runningCommands(program: Command, root: string): void {
       'serve the interface, the API, and the gate with its recorder (DATABASE_URL, DOUANE_PORT, DOUANE_URL, DOUANE_SECRET)',
     )
     .action(async () => {
-      const server = await startServer(config());
-      console.log(`Douane on ${config().publicUrl}`);
+      const settings = config();
+      const server = await startServer(settings);
+      console.log(`Douane on ${settings.publicUrl}`);
+      for (const said of server.said) console.log(said);
       await untilStopped(() => server.stop());
     });
 
@@ -45,7 +51,9 @@ export function runningCommands(program: Command, root: string): void {
 
   program
     .command('migrate')
-    .description('bring the database to the newest schema')
+    .description(
+      'bring the database to the newest schema (DATABASE_URL, and DOUANE_OWNER_URL where the tables are another role’s)',
+    )
     .action(async () => {
       const done = await migrate(config(), root);
       console.log(done.length > 0 ? `applied ${done.join(', ')}` : 'nothing to apply');
@@ -73,13 +81,34 @@ export function runningCommands(program: Command, root: string): void {
     });
 
   program
+    .command('leave')
+    .description('have a person leave: he is signed out everywhere at once and cannot sign in again')
+    .requiredOption('--email <address>')
+    .action(async ({ email }: { email: string }) => {
+      const db = openPool(config().databaseUrl);
+      try {
+        if (!(await markLeft(db, email))) throw new Refused(`nobody of the address ${email} is there`);
+        console.log(`${email} has left`);
+      } finally {
+        await db.end();
+      }
+    });
+
+  program
     .command('ledger')
     .description('work with consent ledgers')
     .command('verify')
-    .description('check the hash chain; exit 1 where it is broken')
+    .description(
+      'check the hash chain, and that it reaches the ends that were kept elsewhere; exit 1 where it does not',
+    )
     .option('--site <key>', 'only this site')
-    .action(async ({ site: only }: { site?: string }) => {
-      const db = openPool(config().databaseUrl);
+    .option('--head <file>', 'an end of a ledger that was kept, format douane.head/1; may be given again', many, [])
+    .action(async ({ site: only, head: files }: { site?: string; head: string[] }) => {
+      const { databaseUrl, headFolder, secret } = config();
+      const signer = new HeadSigner(secret);
+      const kept = new HeadFiles(headFolder, signer);
+      const given = await Promise.all(files.map(headFrom));
+      const db = openPool(databaseUrl);
       try {
         const { rows } = await db.query<{ id: string }>('SELECT id FROM organisation ORDER BY created_at');
         const sites = (await Promise.all(rows.map(({ id }) => listSites(db, id))))
@@ -87,13 +116,17 @@ export function runningCommands(program: Command, root: string): void {
           .filter((s) => !only || s.key === only);
         if (only && sites.length === 0) throw new Refused(`there is no site "${only}"`);
         for (const { organisationId, id, key } of sites) {
-          const records = [];
-          for await (const record of ledger(db, organisationId, id)) records.push(record);
-          const broken = firstBreak(records);
+          const beside = await kept.read(id);
+          const heads = [...(beside ? [beside] : []), ...given.filter(({ siteId }) => siteId === id)];
+          for (const head of heads) {
+            const forged = secret !== null && head.signature !== undefined && !signer.isOurs(head);
+            if (forged) console.log(`${key}: the end kept of ${head.at} was not signed under this DOUANE_SECRET`);
+          }
+          const { records, broken } = await verifyLedger(db, organisationId, id, heads);
           console.log(
             broken
-              ? `${key}: broken at record ${broken.number}: ${broken.why}`
-              : `${key}: ${records.length} records, chain holds`,
+              ? `${key}: broken at record ${broken.number}: ${breakWords(broken)}`
+              : `${key}: ${records} records, chain holds${heads.length > 0 ? `, and reaches the end that was kept (${Math.max(...heads.map((head) => head.number))})` : ''}`,
           );
           if (broken) process.exitCode = 1;
         }
@@ -101,4 +134,14 @@ export function runningCommands(program: Command, root: string): void {
         await db.end();
       }
     });
+}
+
+const many = (value: string, all: string[]) => [...all, value];
+
+async function headFrom(file: string) {
+  const head = await readHead(file).catch((cause) => {
+    throw new Refused(cause.message);
+  });
+  if (!head) throw new Refused(`${file} cannot be read: there is no such file`);
+  return head;
 }

@@ -8,6 +8,7 @@ const done: SiteState = {
   ruledItems: 38,
   regimes: ['eu'],
   version: 2,
+  newest: 2,
   draftDiffers: 0,
   gate: { state: 'done', first: 13, of: 13 },
   check: { state: 'done', at: null, cases: 6, slipped: 0, version: 2 },
@@ -19,7 +20,12 @@ it.each<[string, Partial<SiteState>, string, string]>([
   ['new things raised an alarm', { alarms: 2, openItems: 3 }, 'scan', 'See 2 alarms about new things'],
   ['a scan runs', { scan: { ...done.scan!, state: 'running' } }, 'scan', 'The scan is running'],
   ['items are open', { openItems: 1 }, 'classify', 'Rule 1 open item'],
-  ['nothing is published', { version: null, gate: null, check: null }, 'banner', 'Publish the first version'],
+  [
+    'nothing is published',
+    { version: null, newest: null, gate: null, check: null },
+    'banner',
+    'Publish the first release',
+  ],
   ['the draft differs', { draftDiffers: 2 }, 'banner', 'Publish v3'],
   ['nobody looked', { gate: null }, 'install', 'Install the gate'],
   [

@@ -44,8 +44,15 @@ function classifyStage({ scan, openItems, ruledItems }: SiteState): Stage {
     : { mark: 'in-order', text: '0 open', detail };
 }
 
-function bannerStage({ version, draftDiffers }: SiteState): Stage {
-  if (version === null) return { mark: 'nothing', text: 'not published' };
+function bannerStage({ version, newest, draftDiffers }: SiteState): Stage {
+  if (version === null) {
+    return newest === null
+      ? { mark: 'nothing', text: 'not published' }
+      : { mark: 'waits', text: `v${newest}`, detail: 'not in force yet' };
+  }
+  if (newest !== null && newest !== version) {
+    return { mark: 'waits', text: `v${version}`, detail: newest > version ? `v${newest} is not in force` : undefined };
+  }
   if (draftDiffers > 0) return { mark: 'waits', text: `v${version}`, detail: `draft differs in ${draftDiffers}` };
   return { mark: 'in-order', text: `v${version}`, detail: 'published' };
 }
@@ -72,7 +79,7 @@ function checkStage({ check, version }: SiteState): Stage {
 
 /** The one next thing to do on a site. */
 export function nextStep(state: SiteState): NextStep {
-  const { scan, openItems, version, draftDiffers, gate, check } = state;
+  const { scan, openItems, version, newest, draftDiffers, gate, check } = state;
   const need = (station: Station, words: string): NextStep => ({ station, words, needed: true });
   const wait = (station: Station, words: string): NextStep => ({ station, words, needed: false });
   if (!scan) return need('scan', 'Scan the site');
@@ -83,8 +90,9 @@ export function nextStep(state: SiteState): NextStep {
   }
   if (state.alarms > 0) return need('scan', `See ${plural(state.alarms, 'alarm')} about new things`);
   if (openItems > 0) return need('classify', `Rule ${plural(openItems, 'open item')}`);
-  if (version === null) return need('banner', 'Publish the first version');
-  if (draftDiffers > 0) return need('banner', `Publish v${version + 1}`);
+  if (newest === null) return need('banner', 'Publish the first release');
+  if (draftDiffers > 0) return need('banner', `Publish v${newest + 1}`);
+  if (version === null) return wait('banner', `v${newest} comes into force later`);
   if (!gate) return need('install', 'Install the gate');
   if (underWay(gate.state)) return wait('install', 'Looking for the gate');
   if (gate.state !== 'done' || gate.first < gate.of) return need('install', 'Put the gate first on every page');

@@ -15,8 +15,10 @@ export interface SiteState {
   openItems: number;
   ruledItems: number;
   regimes: string[];
-  /** Number of the published version, and in how many places the draft differs from it. */
+  /** Number of the release in force; `null`: nothing is. */
   version: number | null;
+  /** Number of the newest release, and in how many places the draft differs from it. */
+  newest: number | null;
   draftDiffers: number;
   gate: { state: RunWord; first: number; of: number; why?: string | null } | null;
   check: {

@@ -1,71 +1,88 @@
-import { type Mode, REGIMES } from '../regimes/index';
+import { regimeById } from '../regimes/catalogue';
 import { parsePlace, placeCode } from '../regimes/place';
-import { rulesOf } from '../setup/rules';
-import type { Setup } from '../setup/types';
-import type { CaseChoice, VisitorCase } from './types';
+import type { PlaceRule, Rules } from '../regimes/types';
+import type { Release } from '../release/release';
+import type { Step, VisitorCase } from './types';
+import { choiceWord } from './words';
 
-const CHOICES = ['none', 'accept', 'refuse', 'withdraw'] as const;
+/** What makes up the cases of a release. */
+type Cased = Pick<Release, 'rules'>;
 
-export function visitorCase(place: string, choice: CaseChoice, signals: 'gpc'[] = []): VisitorCase {
-  return { id: [place || 'unknown', choice, ...signals].join(' '), place, signals, choice };
+const WITHDRAWN: Step[] = ['accept', 'refuse'];
+
+export function visitorCase(place: string, steps: Step[], signals: 'gpc'[] = []): VisitorCase {
+  return { id: [place || 'unknown', choiceWord(steps), ...signals].join(' '), place, signals, steps };
 }
 
-/** The place that stands for a regime in checks: Germany for the EEA, else the first of its territory. */
-function sampleOf(regimeId: string): string {
-  const territory = REGIMES.find((regime) => regime.id === regimeId)?.territory ?? [];
-  return territory.includes('DE') ? 'DE' : (territory[0] ?? '');
+/** Each treatment that a release knows, with a place that stands for it; one that only the fallback gives has none. */
+function treatments({ rules, places, fallback }: Rules): { place: string; rule: PlaceRule }[] {
+  const all = rules.map((rule, i) => {
+    const codes = Object.keys(places).filter((code) => places[code] === i);
+    // Germany stands for the EEA where it can.
+    const place = codes.includes('DE') ? 'DE' : codes[0];
+    return { rule, place: place ?? (i === fallback ? '' : undefined) };
+  });
+  return all.flatMap(({ rule, place }) => (place === undefined ? [] : [{ rule, place }]));
 }
 
-/** Each region of the setup × (no choice, accept, refuse, each purpose alone, accept then withdraw), and GPC where it binds. */
-export function defaultCases(setup: Setup): VisitorCase[] {
-  const askable = setup.purposes.filter((purpose) => !purpose.necessary);
-  return setup.regions.regimes.flatMap((id) => {
-    const place = sampleOf(id);
-    const choices: CaseChoice[] = [...CHOICES.slice(0, 3), ...askable.map((p) => `only:${p.id}` as const), 'withdraw'];
-    const cases = choices.map((choice) => visitorCase(place, choice));
-    const binds = REGIMES.find((regime) => regime.id === id)?.gpc === 'binds';
-    return binds ? [...cases, visitorCase(place, 'none', ['gpc'])] : cases;
+const asks = ({ modes }: PlaceRule) => Object.values(modes).includes('opt-in');
+const gpcBinds = ({ regimes }: PlaceRule) => regimes.some((id) => regimeById(id)?.gpc?.value === 'binds');
+
+/** Each region of the release × (no choice, accept, refuse, each purpose alone, accept then withdraw), and GPC where it binds. */
+export function defaultCases({ rules }: Cased): VisitorCase[] {
+  const askable = rules.purposes.filter((purpose) => !purpose.necessary);
+  const only = askable.map(({ id }): Step[] => [`only:${id}`]);
+  return treatments(rules).flatMap(({ place, rule }) => {
+    const all = [[], ['accept'], ['refuse'], ...only, WITHDRAWN] as Step[][];
+    const cases = all.map((steps) => visitorCase(place, steps));
+    return gpcBinds(rule) ? [...cases, visitorCase(place, [], ['gpc'])] : cases;
   });
 }
 
 /** The cases that tell most in the least time: every choice where a yes is asked, else no choice and GPC. */
-export function essentialCases(setup: Setup): VisitorCase[] {
-  const asks = (id: string) => {
-    const modes: Mode[] = Object.values(rulesOf(setup).regimes.find((regime) => regime.id === id)?.modes ?? {});
-    return modes.includes('ask');
-  };
-  return setup.regions.regimes.flatMap((id) => {
-    const place = sampleOf(id);
-    if (asks(id)) return CHOICES.map((choice) => visitorCase(place, choice));
-    return [visitorCase(place, 'none'), visitorCase(place, 'none', ['gpc'])];
-  });
+export function essentialCases({ rules }: Cased): VisitorCase[] {
+  return treatments(rules).flatMap(({ place, rule }) =>
+    asks(rule)
+      ? ([[], ['accept'], ['refuse'], WITHDRAWN] as Step[][]).map((steps) => visitorCase(place, steps))
+      : [visitorCase(place, []), visitorCase(place, [], ['gpc'])],
+  );
 }
 
-/** Reads `place=DE,choice=refuse,gpc`. A text: what is wrong with it. */
-export function parseCase(text: string, setup: Pick<Setup, 'purposes'>): VisitorCase | string {
+/** Reads `place=DE,choice=refuse,gpc`; several steps are joined by `+`. A text: what is wrong with it. */
+export function parseCase(text: string, { rules }: Cased): VisitorCase | string {
   let place = '';
-  let choice: CaseChoice = 'none';
+  let steps: Step[] = [];
   const signals: 'gpc'[] = [];
   for (const part of text.split(',')) {
     const [key, value = ''] = part.trim().split('=');
-    if (key === 'place') {
+    if (key === 'gpc') signals.push('gpc');
+    else if (key === 'place') {
       const parsed = parsePlace(value);
       if (!parsed && value) return `place "${value}" is not a code such as DE or US-CA`;
       place = placeCode(parsed);
-    } else if (key === 'gpc') signals.push('gpc');
-    else if (key === 'choice') {
-      const only = value.startsWith('only:') ? value.slice(5) : null;
-      if (only !== null && !setup.purposes.some((p) => p.id === only && !p.necessary)) {
-        return `no purpose "${only}" to choose alone; there are ${setup.purposes
-          .filter((p) => !p.necessary)
-          .map((p) => p.id)
-          .join(', ')}`;
-      }
-      if (only === null && !(CHOICES as readonly string[]).includes(value)) {
-        return `choice "${value}" is none of ${CHOICES.join(', ')}, only:PURPOSE`;
-      }
-      choice = value as CaseChoice;
+    } else if (key === 'choice') {
+      const read = parseSteps(value, rules);
+      if (typeof read === 'string') return read;
+      steps = read;
     } else return `"${part}" is none of place=…, choice=…, gpc`;
   }
-  return visitorCase(place, choice, signals);
+  return visitorCase(place, steps, signals);
+}
+
+function parseSteps(text: string, { purposes }: Rules): Step[] | string {
+  if (text === 'none') return [];
+  if (text === 'withdraw') return WITHDRAWN;
+  const steps: Step[] = [];
+  for (const step of text.split('+')) {
+    const only = step.startsWith('only:') ? step.slice(5) : null;
+    const askable = purposes.filter((purpose) => !purpose.necessary).map(({ id }) => id);
+    if (only !== null && !askable.includes(only)) {
+      return `no purpose "${only}" to choose alone; there are ${askable.join(', ')}`;
+    }
+    if (only === null && step !== 'accept' && step !== 'refuse') {
+      return `choice "${text}" is none of none, accept, refuse, withdraw, only:PURPOSE`;
+    }
+    steps.push(step as Step);
+  }
+  return steps;
 }

@@ -1,8 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import { firstOf, setupClassifier } from '../classify/index';
 import type { Observation } from '../observe/index';
+import { compileRelease } from '../release/index';
 import { newSetup } from '../setup/index';
-import { defaultCases, essentialCases, judgeVisit, parseCase, slippedThings, visitorCase, worstVerdict } from './index';
+import {
+  defaultCases,
+  essentialCases,
+  judgeVisit,
+  parseCase,
+  slippedThings,
+  slipWords,
+  visitorCase,
+  worstVerdict,
+} from './index';
 import type { CheckedCase } from './types';
 
 const setup = newSetup({ key: 's', name: 'S', address: 'http://site.localhost/' }, 'http://localhost:4100/g/s');
@@ -17,6 +27,7 @@ setup.services = [
   { id: 'ads', name: 'Ads', purpose: 'advertising', hosts: ['ads.localhost'], items: [] },
 ];
 const classify = firstOf(setupClassifier(setup));
+const release = compileRelease(setup, 1, '2026-11-25');
 const yes = Object.fromEntries(setup.purposes.map((p) => [p.id, true]));
 const no = Object.fromEntries(setup.purposes.map((p) => [p.id, p.id === 'necessary']));
 
@@ -34,9 +45,9 @@ function judge(
   observations: Observation[],
   recorded: { atMs: number; purposes: Record<string, boolean>; gpc: boolean }[] = [],
 ) {
-  const visitor = parseCase(caseText, setup);
+  const visitor = parseCase(caseText, release);
   if (typeof visitor === 'string') throw new Error(visitor);
-  const { items } = judgeVisit({ visitorCase: visitor, observations, recorded }, setup, classify);
+  const { items } = judgeVisit({ visitorCase: visitor, observations, recorded }, release, classify);
   return Object.fromEntries(items.map((item) => [`${item.host} ${item.name}`, item]));
 }
 const record = (atMs: number, purposes = yes) => ({ atMs, purposes, gpc: false });
@@ -51,7 +62,7 @@ describe('judgeVisit', () => {
     expect(items['gull.localhost script']).toMatchObject({
       verdict: 'slipped',
       expected: 'allow',
-      why: 'It fired 100 ms before the record.',
+      cause: { code: 'early', ms: 100 },
     });
     expect(items['ads.localhost script']).toMatchObject({ verdict: 'cleared', firstAtMs: 1100 });
   });
@@ -79,7 +90,7 @@ describe('judgeVisit', () => {
       judge('place=DE,choice=refuse', [request('ads.localhost', 3000)], [record(1000, no)])['ads.localhost script'],
     ).toMatchObject({
       verdict: 'slipped',
-      why: 'It fired 2000 ms after a record that does not permit it.',
+      cause: { code: 'not-permitted', ms: 2000 },
     });
     expect(judge('place=DE,choice=accept', [request('ads.localhost', 3000)])['ads.localhost script']?.verdict).toBe(
       'slipped',
@@ -134,9 +145,9 @@ it('makes the cases that the command line promises', () => {
     'only:embedded',
     'withdraw',
   ];
-  const ids = defaultCases(setup).map((c) => c.id);
+  const ids = defaultCases(release).map((c) => c.id);
   expect(ids).toEqual([...choices.map((c) => `DE ${c}`), ...choices.map((c) => `US-CA ${c}`), 'US-CA none gpc']);
-  expect(essentialCases(setup).map((c) => c.id)).toEqual([
+  expect(essentialCases(release).map((c) => c.id)).toEqual([
     'DE none',
     'DE accept',
     'DE refuse',
@@ -153,13 +164,80 @@ it.each([
   ['choice=only:necessary', /no purpose "necessary"/],
   ['colour=red', /none of place/],
 ])('refuses the case %j', (text, why) => {
-  expect(parseCase(text, setup)).toMatch(why);
+  expect(parseCase(text, release)).toMatch(why);
+});
+
+it('reads several steps in a row, and calls accept then refuse a withdrawal', () => {
+  expect(parseCase('place=FR,choice=accept+refuse+accept', release)).toEqual({
+    id: 'FR accept+refuse+accept',
+    place: 'FR',
+    signals: [],
+    steps: ['accept', 'refuse', 'accept'],
+  });
+  expect(parseCase('choice=withdraw', release)).toMatchObject({ id: 'unknown withdraw', steps: ['accept', 'refuse'] });
+  expect(parseCase('choice=accept+maybe', release)).toMatch(/"accept\+maybe" is none of/);
+});
+
+it.each([
+  ['by-regime', 'place=DE', 'slipped'],
+  ['by-regime', 'place=US-CA', 'cleared'],
+  ['by-regime', 'place=US-CA,gpc', 'slipped'],
+  ['held', 'place=US-CA', 'slipped'],
+  ['let-through', 'place=DE', 'cleared'],
+] as const)('third parties that nobody ruled, %s, %s: %s', (unruled, text, verdict) => {
+  const other = compileRelease({ ...setup, holding: { unruled } }, 1, '2026-11-25');
+  const visit = {
+    visitorCase: parseCase(text, other) as never,
+    observations: [request('odd.localhost', 9)],
+    recorded: [],
+  };
+  expect(judgeVisit(visit, other, classify).items.find(({ host }) => host === 'odd.localhost')?.verdict).toBe(verdict);
+});
+
+it('expects of a catalogued host no more than the gate can know: the plan decides', () => {
+  const known = () => ({ purpose: 'measurement', service: 'Odd', by: 'catalogue', reason: '', confidence: 1 }) as const;
+  const visit = {
+    visitorCase: parseCase('place=DE,choice=only:measurement', release) as never,
+    observations: [request('odd.localhost', 2000)],
+    recorded: [record(1000, { ...no, measurement: true })],
+  };
+  expect(judgeVisit(visit, release, known).items.find(({ host }) => host === 'odd.localhost')).toMatchObject({
+    verdict: 'slipped',
+    purpose: null,
+    expected: 'hold',
+  });
+});
+
+it('parts the requests of a host that serves two purposes by their path', () => {
+  const parted = structuredClone(setup);
+  parted.services.push(
+    { id: 'cdn-a', name: 'CDN ads', purpose: 'advertising', hosts: ['cdn.localhost/ads/'], items: [] },
+    { id: 'cdn-n', name: 'CDN', purpose: 'necessary', hosts: ['cdn.localhost/lib/'], items: [] },
+  );
+  const other = compileRelease(parted, 1, '2026-11-25');
+  const at = (path: string) => ({ ...request('cdn.localhost', 5), url: `http://cdn.localhost${path}` });
+  const visit = { visitorCase: visitorCase('DE', []), observations: [at('/lib/a.js'), at('/ads/b.js')], recorded: [] };
+  const items = judgeVisit(visit, other, setupClassifier(parted)).items.filter(({ host }) => host === 'cdn.localhost');
+  expect(items.map(({ purpose, service, verdict }) => [purpose, service, verdict])).toEqual([
+    ['advertising', 'CDN ads', 'slipped'],
+    ['necessary', 'CDN', 'cleared'],
+  ]);
+});
+
+it.each([
+  [{ code: 'early', ms: 99.6 }, 'It fired 100 ms before the record.'],
+  [{ code: 'no-choice' }, 'It fired and no choice was on record.'],
+  [{ code: 'before-choice' }, 'It fired before any choice was on record.'],
+  [{ code: 'not-permitted', ms: 5 }, 'It fired 5 ms after a record that does not permit it.'],
+] as const)('says %j in a sentence', (cause, words) => {
+  expect(slipWords({ cause, purpose: 'advertising' })).toBe(words);
+  expect(slipWords({ cause, purpose: null })).toBe(`It is an open item, so no visitor could say yes to it. ${words}`);
 });
 
 it('gathers a slip of several cases as one thing, and shows the worst verdict of a service', () => {
   const items = judgeVisit(
-    { visitorCase: visitorCase('DE', 'none'), observations: [request('ads.localhost', 5)], recorded: [] },
-    setup,
+    { visitorCase: visitorCase('DE', []), observations: [request('ads.localhost', 5)], recorded: [] },
+    release,
     classify,
   ).items;
   const cases = ['a', 'b'].map((id) => ({ id, items }) as CheckedCase);

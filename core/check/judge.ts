@@ -1,12 +1,12 @@
 import type { Classifier } from '../classify/types';
+import { indexPlan, mayRun, type PlanIndex, purposeOf, type Unruled } from '../hold/index';
 import { itemKey } from '../observe/fold';
 import type { Observation } from '../observe/types';
 import { decide } from '../regimes/decide';
 import { parsePlace } from '../regimes/place';
 import type { Decision } from '../regimes/types';
-import { rulesOf } from '../setup/rules';
-import type { Setup } from '../setup/types';
-import type { CheckedItem, Firing, KnownItem, Phase, VisitorCase } from './types';
+import type { Release } from '../release/release';
+import type { CheckedItem, Firing, KnownItem, Phase, SlipCause, VisitorCase } from './types';
 
 /** What a visit brought to light, as plain data. */
 export interface Visit {
@@ -28,121 +28,141 @@ interface Permission {
 }
 
 /**
- * Verdicts on every item of a visit: those seen, and those the setup knows that did not show. The visit is cut into
+ * Verdicts on every item of a visit: those seen, and those the release knows that did not show. The visit is cut into
  * phases by its records; in each, the one decision function says what may run. A firing in a phase that does not
  * permit it has slipped, whatever came later.
  */
-export function judgeVisit(visit: Visit, setup: Setup, classify: Classifier): Judgement {
+export function judgeVisit(visit: Visit, release: Release, classify: Classifier): Judgement {
   const { visitorCase, observations, recorded } = visit;
+  const { rules, plan } = release;
   const phases: Phase[] = [
     { fromMs: Number.NEGATIVE_INFINITY, choice: 'none' },
     ...recorded.map(({ atMs, purposes, gpc }) => ({ fromMs: atMs, choice: { purposes, gpc } })),
   ];
-  const rules = rulesOf(setup);
   const place = parsePlace(visitorCase.place);
   const signals = { gpc: visitorCase.signals.includes('gpc') };
   const permissions = phases.map(({ fromMs, choice }) => ({
     fromMs,
     decision: decide(place, signals, choice === 'none' ? null : choice, rules),
   }));
+  const index = indexPlan(plan);
+  const subjects = subjectsOf(observations, release, index);
 
-  const subjects = new Map<string, { item: KnownItem; party: Observation['party']; firings: Firing[] }>();
-  for (const o of observations) {
-    const key = itemKey(o);
-    const subject = subjects.get(key) ?? {
-      item: { kind: o.kind, name: o.name, host: o.host },
-      party: o.party,
-      firings: [],
-    };
-    subject.firings.push({ atMs: o.atMs, page: o.page, url: o.url, chain: o.chain });
-    subjects.set(key, subject);
-  }
-  for (const known of unseen(setup, subjects)) subjects.set(itemKey(known.item), { ...known, firings: [] });
-
-  const meant = intended(visitorCase, setup);
-  const items = [...subjects.values()].map(({ item, party, firings }) => {
-    const ruling = classify({ ...item, party });
-    return judgeItem(item, ruling?.purpose ?? null, ruling?.service ?? null, firings, permissions, meant);
+  const meant = meantInTheEnd();
+  const items = [...subjects.values()].map(({ item, party, firings, planned }) => {
+    const ruling = classify({ ...item, party, ...(firings[0]?.url && { url: firings[0].url }) });
+    const purpose = planned === undefined ? (ruling?.purpose ?? null) : planned;
+    return judgeItem({
+      item,
+      purpose,
+      service: purpose === null ? null : (ruling?.service ?? null),
+      firings,
+      permissions,
+      meant,
+      unruled: plan.unruled,
+    });
   });
   const last = permissions[permissions.length - 1]!;
   return { items: items.sort(bySeverity), regimes: last.decision.regimes, asks: permissions[0]!.decision.ask };
 
-  /** What this visitor means to allow in the end, also where his choice could not be recorded. */
-  function intended(target: VisitorCase, { purposes }: Setup): Record<string, boolean> {
-    const choice = target.choice;
-    if (choice === 'none') return permissions[0]!.decision.granted;
-    const says = (id: string) => choice === 'accept' || choice === `only:${id}`;
-    const chosen = Object.fromEntries(purposes.map((p) => [p.id, Boolean(p.necessary) || says(p.id)]));
+  /** What this visit means to allow in the end, also where his choice could not be recorded. */
+  function meantInTheEnd(): Record<string, boolean> {
+    const step = visitorCase.steps.at(-1);
+    if (step === undefined) return permissions[0]!.decision.granted;
+    const says = (id: string) => step === 'accept' || step === `only:${id}`;
+    const chosen = Object.fromEntries(rules.purposes.map((p) => [p.id, Boolean(p.necessary) || says(p.id)]));
     return decide(place, signals, { purposes: chosen, gpc: signals.gpc }, rules).granted;
   }
 }
 
-function judgeItem(
-  item: KnownItem,
-  purpose: string | null,
-  service: string | null,
-  firings: Firing[],
-  permissions: Permission[],
-  meant: Record<string, boolean>,
-): CheckedItem {
-  const expected = mayRun(purpose, meant) ? 'allow' : 'hold';
+interface Subject {
+  item: KnownItem;
+  party: Observation['party'];
+  firings: Firing[];
+  /** What the plan says of a request, by which the gate goes; see `purposeOf`. Absent: no matter of the plan. */
+  planned?: string | null;
+}
+
+/** Requests are judged by the plan alone, since it is all that the gate knows. */
+function plannedFor({ kind, host, url }: Pick<Observation, 'kind' | 'host' | 'url'>, index: PlanIndex) {
+  if (kind !== 'request') return undefined;
+  const address = url && URL.canParse(url) ? new URL(url) : { hostname: host, pathname: '/' };
+  return purposeOf(index, address);
+}
+
+function subjectsOf(observations: readonly Observation[], release: Release, index: PlanIndex): Map<string, Subject> {
+  const subjects = new Map<string, Subject>();
+  for (const o of observations) {
+    const planned = plannedFor(o, index);
+    // Paths of one host may serve several purposes; each is a subject of its own.
+    const key = planned === undefined ? itemKey(o) : `${itemKey(o)}\n${planned}`;
+    const subject: Subject = subjects.get(key) ?? {
+      item: { kind: o.kind, name: o.name, host: o.host },
+      party: o.party,
+      firings: [],
+      planned,
+    };
+    subject.firings.push({ atMs: o.atMs, page: o.page, url: o.url, chain: o.chain });
+    subjects.set(key, subject);
+  }
+  const siteHost = new URL(release.setup.site.address).hostname;
+  for (const known of unseen(release, siteHost, subjects)) subjects.set(known.key, { ...known, firings: [] });
+  return subjects;
+}
+
+function judgeItem(about: {
+  item: KnownItem;
+  purpose: string | null;
+  service: string | null;
+  firings: Firing[];
+  permissions: Permission[];
+  meant: Record<string, boolean>;
+  unruled: Unruled;
+}): CheckedItem {
+  const { item, purpose, service, firings, permissions, meant, unruled } = about;
+  const permits = ({ granted }: Pick<Decision, 'granted'>) => mayRun(purpose, granted, unruled);
+  const expected = permits({ granted: meant }) ? 'allow' : 'hold';
   const sorted = [...firings].sort((a, b) => a.atMs - b.atMs);
-  const marks = sorted.map((firing) => ({
-    atMs: firing.atMs,
-    permitted: mayRun(purpose, at(permissions, firing).granted),
+  const marks = sorted.map(({ atMs }) => ({
+    atMs,
+    permitted: permits(permissions.findLast(({ fromMs }) => fromMs <= atMs)!.decision),
   }));
   const slippedIndex = marks.findIndex((mark) => !mark.permitted);
   const shown = sorted[Math.max(slippedIndex, 0)];
   const base = { ...item, purpose, service, expected, firings: marks } as const;
   const evidence = shown && { firstAtMs: shown.atMs, page: shown.page, url: shown.url, chain: shown.chain };
   if (slippedIndex >= 0)
-    return { ...base, verdict: 'slipped', ...evidence, why: whySlipped(purpose, shown!, permissions) };
+    return { ...base, verdict: 'slipped', ...evidence, cause: causeOf(shown!, permissions, permits) };
   if (expected === 'hold') return { ...base, verdict: 'held', ...evidence };
   return { ...base, verdict: shown ? 'cleared' : 'silent', ...evidence };
 }
 
-/** An open item has no purpose a visitor could have said yes to: it may run only where everything may. */
-function mayRun(purpose: string | null, granted: Record<string, boolean>): boolean {
-  return purpose === null ? Object.values(granted).every(Boolean) : (granted[purpose] ?? false);
+function causeOf(firing: Firing, permissions: Permission[], permits: (decision: Decision) => boolean): SlipCause {
+  const index = permissions.findLastIndex(({ fromMs }) => fromMs <= firing.atMs);
+  const next = permissions.slice(index + 1).find(({ decision }) => permits(decision));
+  if (next) return { code: 'early', ms: next.fromMs - firing.atMs };
+  if (index > 0) return { code: 'not-permitted', ms: firing.atMs - permissions[index]!.fromMs };
+  return { code: permissions.length === 1 ? 'no-choice' : 'before-choice' };
 }
 
-function at(permissions: Permission[], firing: Firing): Decision {
-  return permissions.findLast((permission) => permission.fromMs <= firing.atMs)!.decision;
-}
-
-function whySlipped(purpose: string | null, firing: Firing, permissions: Permission[]): string {
-  const index = permissions.findLastIndex((permission) => permission.fromMs <= firing.atMs);
-  const next = permissions.slice(index + 1).find((permission) => mayRun(purpose, permission.decision.granted));
-  const open = purpose === null ? 'It is an open item, so no visitor could say yes to it. ' : '';
-  if (next) return `${open}It fired ${Math.round(next.fromMs - firing.atMs)} ms before the record.`;
-  if (index === 0)
-    return permissions.length === 1
-      ? `${open}It fired and no choice was on record.`
-      : `${open}It fired before any choice was on record.`;
-  return `${open}It fired ${Math.round(firing.atMs - permissions[index]!.fromMs)} ms after a record that does not permit it.`;
-}
-
-/** What the setup knows and the visit did not show: to be told as held or silent. Patterns name no single thing. */
-function unseen(setup: Setup, seen: Map<string, unknown>) {
+/** What the release knows and the visit did not show: to be told as held or silent. Patterns name no single thing. */
+function unseen({ setup, plan }: Release, siteHost: string, seen: ReadonlyMap<string, Subject>) {
   const seenHosts = new Set(
-    [...seen.keys()]
-      .map((key) => key.split('\n'))
-      .filter(([kind]) => kind === 'request')
-      .map((k) => k[1]),
+    [...seen.values()].filter(({ item }) => item.kind === 'request').map(({ item }) => item.host),
   );
-  const siteHost = new URL(setup.site.address).hostname;
-  return setup.services.flatMap((service) => [
-    ...service.hosts
-      .filter((host) => !seenHosts.has(host))
-      .map((host) => ({ item: { kind: 'request' as const, name: 'other', host }, party: 'third' as const })),
-    ...service.items
+  const requests = plan.rules.flatMap(({ match, purpose }) => {
+    if (!('host' in match) || seenHosts.has(match.host)) return [];
+    const item = { kind: 'request' as const, name: 'other', host: match.host };
+    return [{ key: `${itemKey(item)}\n${purpose}`, item, party: 'third' as const, planned: purpose }];
+  });
+  const stored = setup.services.flatMap(({ items }) =>
+    items
       .filter((item) => !item.pattern)
-      .map((item) => ({
-        item: { kind: item.kind, name: item.name, host: item.host ?? siteHost },
-        party: 'first' as const,
-      }))
-      .filter(({ item }) => !seen.has(itemKey(item))),
-  ]);
+      .map(({ kind, name, host }) => ({ kind, name, host: host ?? siteHost }))
+      .map((item) => ({ key: itemKey(item), item, party: 'first' as const }))
+      .filter(({ key }) => !seen.has(key)),
+  );
+  return [...requests, ...stored];
 }
 
 const SEVERITY = ['slipped', 'held', 'cleared', 'silent'];

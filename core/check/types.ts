@@ -1,15 +1,16 @@
 import type { ChainLink, Item, ItemKind } from '../observe/types';
 
-/** What a visitor of a case does: nothing, or one choice, or an acceptance that is taken back. `only`: one purpose alone. */
-export type CaseChoice = 'none' | 'accept' | 'refuse' | 'withdraw' | `only:${string}`;
+/** One choice that a visitor makes. `only`: one purpose alone. */
+export type Step = 'accept' | 'refuse' | `only:${string}`;
 
-/** Place, signals and choice: one kind of visitor. */
+/** Place, signals and what is chosen, one step after the other: one kind of visitor. */
 export interface VisitorCase {
   id: string;
   /** `DE`, `US-CA`, or empty for an unknown place. */
   place: string;
   signals: 'gpc'[];
-  choice: CaseChoice;
+  /** Empty: no choice is made. */
+  steps: Step[];
 }
 
 /**
@@ -33,6 +34,17 @@ export interface Phase {
   choice: 'none' | { purposes: Record<string, boolean>; gpc: boolean };
 }
 
+/**
+ * Why a firing was not permitted, as facts; `words.ts` says it. `early`: before the record that permits it, by so many
+ * milliseconds. `no-choice`: no choice was ever on record; `before-choice`: none yet. `not-permitted`: so many
+ * milliseconds after a record that does not permit it.
+ */
+export type SlipCause =
+  | { code: 'early'; ms: number }
+  | { code: 'no-choice' }
+  | { code: 'before-choice' }
+  | { code: 'not-permitted'; ms: number };
+
 export interface CheckedItem {
   kind: ItemKind;
   name: string;
@@ -45,25 +57,34 @@ export interface CheckedItem {
   page?: string;
   url?: string;
   chain?: ChainLink[];
-  why?: string;
+  cause?: SlipCause;
   /** Every firing, for the crossing chart: its time, and whether it was permitted at that time. */
   firings: { atMs: number; permitted: boolean }[];
+}
+
+/** A step that went on record. */
+export interface RecordedStep {
+  step: Step;
+  /** When the visitor clicked. */
+  clickedAtMs: number;
+  /** When the browser learned that the record was committed. */
+  atMs: number;
 }
 
 export interface CheckedCase {
   id: string;
   place: string;
   signals: string[];
-  choice: CaseChoice;
+  /** The steps in one word; see `choiceWord`. */
+  choice: string;
   regimes: string[];
   /** A yes is asked of this visitor, so something has to wait for the record. */
   asks: boolean;
-  /** When the browser learned that the record was committed; `null`: no record was made. */
+  /** When the browser learned that the first record was committed; `null`: no record was made. */
   recordedAtMs: number | null;
-  /** When the withdrawal was recorded, in a case that withdraws. */
-  withdrawnAtMs?: number | null;
-  /** When the visitor clicked, just before the record. */
-  clickedAtMs?: number | null;
+  /** Every step that went on record, in order. */
+  recorded: RecordedStep[];
+  /** The record that stands at the end. */
   record?: { id: string };
   items: CheckedItem[];
   /** What kept the case from going as meant, such as a banner that never showed. */
@@ -76,6 +97,7 @@ export interface CheckReport {
   startedAt: string;
   seconds: number;
   browser: string;
+  /** Number of the release that the site was found to carry. */
   version: number | null;
   pages: string[];
   cases: CheckedCase[];

@@ -94,7 +94,7 @@ it('refuses patterns that would take long or mean everything', () => {
 describe('house rules', () => {
   const chain = ['http://site.localhost/', 'http://manager.localhost/m.js', 'http://tag.localhost/t.js'].map((url) => ({
     url,
-    how: '',
+    how: 'script' as const,
   }));
   it.each<[string, HouseRule['when'], Partial<Item>, boolean]>([
     ['a host means what is below it', { host: 'tracker.localhost' }, { host: 'cdn.tracker.localhost' }, true],
@@ -105,7 +105,11 @@ describe('house rules', () => {
     [
       'what a tag brings in, however deep',
       { broughtInBy: 'manager.localhost' },
-      { kind: 'request', name: 'image', chain: [...chain, { url: 'http://tracker.localhost/p', how: '' }] },
+      {
+        kind: 'request',
+        name: 'image',
+        chain: [...chain, { url: 'http://tracker.localhost/p', how: 'script' as const }],
+      },
       true,
     ],
     ['what its script wrote', { broughtInBy: 'tag.localhost' }, { chain }, true],
@@ -386,6 +390,6 @@ it('says by the one decision what a purpose means in each region', () => {
   const setup = newSetup({ key: 's', name: 'S', address: 'http://site.localhost/' }, 'http://localhost/g/s');
   const of = (purpose: string) => effectsOf(setup, purpose).map(({ regime, mode }) => `${regime} ${mode}`);
   expect(of('necessary')).toEqual(['eu none', 'us-ca none']);
-  expect(of('advertising')).toEqual(['eu ask', 'us-ca object']);
-  expect(of('measurement')).toEqual(['eu ask', 'us-ca inform']);
+  expect(of('advertising')).toEqual(['eu opt-in', 'us-ca opt-out']);
+  expect(of('measurement')).toEqual(['eu opt-in', 'us-ca notice']);
 });

@@ -18,7 +18,7 @@ export interface ServiceRecord extends ServiceRecordBody {
 }
 
 /** What a list of services needs of items and rulings. */
-type ServedItem = Pick<Item, 'kind' | 'name' | 'host' | 'lifetimeSeconds'>;
+type ServedItem = Pick<Item, 'kind' | 'name' | 'host' | 'lifetimeSeconds' | 'url'>;
 type ServedRuling = Pick<Ruling, 'purpose' | 'service' | 'description' | 'policyUrl' | 'lifetimeSeconds'>;
 
 /** A short id for a service, from its name: small letters, digits and hyphens. */
@@ -43,8 +43,10 @@ export function servicesOf(
   records: readonly ServiceRecord[] = [],
 ): Service[] {
   const recordOf = new Map(records.map((record) => [record.name, record]));
+  const all = [...ruled];
+  const parted = hostsOfSeveralPurposes(all);
   const services = new Map<string, Service>();
-  for (const { item, ruling } of ruled) {
+  for (const { item, ruling } of all) {
     const key = `${ruling.service}\n${ruling.purpose}`;
     let service = services.get(key);
     if (!service) {
@@ -54,7 +56,8 @@ export function servicesOf(
     }
     if (ruling.policyUrl && URL.canParse(ruling.policyUrl)) service.policyUrl ??= ruling.policyUrl;
     if (item.kind === 'request') {
-      if (!service.hosts.includes(item.host)) service.hosts.push(item.host);
+      const host = parted.has(item.host) ? item.host + pathFamily(item.url) : item.host;
+      if (!service.hosts.includes(host)) service.hosts.push(host);
       continue;
     }
     service.items.push({
@@ -77,6 +80,22 @@ export function servicesOf(
     service.id = id;
   }
   return list;
+}
+
+/** Hosts whose requests were ruled to serve more than one purpose; they are told apart by path. */
+function hostsOfSeveralPurposes(ruled: readonly { item: ServedItem; ruling: ServedRuling }[]): Set<string> {
+  const purposes = new Map<string, Set<string>>();
+  for (const { item, ruling } of ruled) {
+    if (item.kind === 'request') purposes.set(item.host, (purposes.get(item.host) ?? new Set()).add(ruling.purpose));
+  }
+  return new Set([...purposes].filter(([, of]) => of.size > 1).map(([host]) => host));
+}
+
+/** The beginning of an address's path that stands for its kind: its first folder, or the file where there is none. */
+function pathFamily(url: string | undefined): string {
+  if (!url || !URL.canParse(url)) return '';
+  const [, first = '', ...rest] = new URL(url).pathname.split('/');
+  return rest.length > 0 ? `/${first}/` : `/${first}`;
 }
 
 /** What of a record is for visitors; a note is not. */

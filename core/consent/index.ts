@@ -1,2 +1,10 @@
+export {
+  CHOICE_COOKIE,
+  choiceIn,
+  decodeChoice,
+  encodeChoice,
+  HOST_CHOICE_COOKIE,
+  type KeptChoice,
+} from './choice-cookie';
 export * from './record';
-export { type Submission, submissionProblems, submissionSchema } from './submission';
+export { isSameChoice, type Submission, submissionProblems, submissionSchema } from './submission';

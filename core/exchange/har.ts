@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { cookieFacts } from '../observe/cookie-line';
 import { partyOf } from '../observe/party';
-import type { Observation, RequestKind } from '../observe/types';
+import type { ChainLink, Observation, RequestKind } from '../observe/types';
 import type { Imported, ImportFor } from './types';
 
 const header = z.object({ name: z.string(), value: z.string() });
@@ -79,14 +79,15 @@ export function importHar(data: unknown, { address, ownDomains, now }: ImportFor
     const page = titles.get(pageref) ?? firstDocument.get(pageref) ?? address;
     const time = Date.parse(startedDateTime ?? '');
     begin ??= Number.isNaN(time) ? null : time;
+    const chain: ChainLink[] = [
+      { url: page, how: 'page' },
+      { url: request.url, how: 'import' },
+    ];
     const common = {
       page,
       url: request.url,
       atMs: begin === null || Number.isNaN(time) ? 0 : time - begin,
-      chain: [
-        { url: page, how: 'page' },
-        { url: request.url, how: 'in an imported HAR' },
-      ],
+      chain,
     };
     const party = partyOf(url.hostname, new URL(page).hostname, ownDomains);
     if (party === 'third' && !isPage) {

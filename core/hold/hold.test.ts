@@ -1,6 +1,16 @@
 import { expect, it } from 'vitest';
 import { newSetup } from '../setup/index';
-import { byHost, matchesName, planFor } from './index';
+import {
+  byHost,
+  holdPlan,
+  indexPlan,
+  matchesName,
+  mayRun,
+  planConflicts,
+  purposeOf,
+  storedPatterns,
+  type Unruled,
+} from './index';
 
 it.each([
   ['_ogv', '_ogv', true],
@@ -29,31 +39,77 @@ it('finds a host by its nearest parent, not by likeness', () => {
   expect(byHost({}, 'constructor')).toBeUndefined();
 });
 
-it('plans no hold for the necessary and takes no name from a page for a pattern', () => {
-  const setup = newSetup({ key: 's', name: 'S', address: 'http://site.localhost/' }, 'http://localhost/g/s');
-  setup.services = [
-    {
-      id: 'till',
-      name: 'Till',
-      purpose: 'necessary',
-      hosts: ['till.localhost'],
-      items: [{ kind: 'cookie', name: 't' }],
-    },
-    {
-      id: 'ads',
-      name: 'Ads',
-      purpose: 'advertising',
-      hosts: ['ads.localhost'],
-      items: [
-        { kind: 'cookie', name: '*' },
-        { kind: 'cookie', name: 'ad_*', pattern: true },
-        { kind: 'session-storage', name: 'ads.last' },
-      ],
-    },
-  ];
-  expect(planFor(setup)).toEqual({
-    hosts: { 'ads.localhost': 'advertising' },
+const setup = newSetup({ key: 's', name: 'S', address: 'http://www.site.localhost/' }, 'http://localhost:1/g/s');
+setup.services = [
+  { id: 'till', name: 'Till', purpose: 'necessary', hosts: ['till.localhost'], items: [{ kind: 'cookie', name: 't' }] },
+  {
+    id: 'ads',
+    name: 'Ads',
+    purpose: 'advertising',
+    hosts: ['ads.localhost', 'cdn.localhost/a/'],
+    items: [
+      { kind: 'cookie', name: '*' },
+      { kind: 'cookie', name: 'ad_*', pattern: true },
+      { kind: 'session-storage', name: 'ads.last' },
+    ],
+  },
+  { id: 'cdn', name: 'CDN', purpose: 'necessary', hosts: ['cdn.localhost/'], items: [] },
+];
+const index = indexPlan(holdPlan(setup));
+
+it('deletes nothing necessary and takes no name from a page for a pattern', () => {
+  expect(storedPatterns(holdPlan(setup), new Set(['necessary']))).toEqual({
     cookies: [['ad_*', 'advertising']],
     storage: [['ads.last', 'advertising']],
   });
+});
+
+it('lays the plan out by host, and by path where a host serves several purposes', () => {
+  expect(index).toEqual({
+    hosts: {
+      'till.localhost': 'necessary',
+      'ads.localhost': 'advertising',
+      'cdn.localhost': [
+        ['/a/', 'advertising'],
+        ['/', 'necessary'],
+      ],
+    },
+    own: ['.site.localhost', 'localhost'],
+    unruled: 'by-regime',
+  });
+});
+
+it.each([
+  ['http://ads.localhost/x', 'advertising'],
+  ['http://sub.ads.localhost/x', 'advertising'],
+  ['http://cdn.localhost/a/x.js', 'advertising'],
+  ['http://cdn.localhost/b/x.js', 'necessary'],
+  ['http://till.localhost/', 'necessary'],
+  ['http://stranger.localhost/', null],
+  ['http://notads.localhost/', null],
+  ['http://site.localhost/', undefined],
+  ['http://shop.site.localhost/', undefined],
+  ['http://localhost:1/g/s/gate.js', undefined],
+])('plans %s as %s', (address, purpose) => {
+  expect(purposeOf(index, new URL(address))).toBe(purpose);
+});
+
+it.each<[string | null, Record<string, boolean>, Unruled, boolean]>([
+  ['advertising', { advertising: true }, 'held', true],
+  ['advertising', { advertising: false }, 'let-through', false],
+  ['gone', {}, 'let-through', false],
+  [null, { a: true, b: true }, 'by-regime', true],
+  [null, { a: true, b: false }, 'by-regime', false],
+  [null, { a: true, b: true }, 'held', false],
+  [null, { a: false }, 'let-through', true],
+])('purpose %s, granted %j, unruled %s: %s', (purpose, granted, unruled, runs) => {
+  expect(mayRun(purpose, granted, unruled)).toBe(runs);
+});
+
+it('tells which host two purposes claim, and nothing where paths part them', () => {
+  expect(planConflicts(setup)).toEqual([]);
+  const both = [...setup.services, { id: 'x', name: 'X', purpose: 'functional', hosts: ['ads.localhost'], items: [] }];
+  expect(planConflicts({ services: both })).toEqual([
+    { index: 3, host: 'ads.localhost', purposes: ['advertising', 'functional'] },
+  ]);
 });

@@ -1,2 +1,4 @@
+export { mayRun, purposeOf } from './look-up';
 export { byHost, matchesName } from './match';
-export { type HoldPlan, planFor } from './plan';
+export { holdPlan, hostAndPath, indexPlan, planConflicts, storedPatterns } from './plan';
+export * from './types';

@@ -1,30 +1,92 @@
+import { getDomain } from 'tldts';
 import type { Setup } from '../setup/types';
+import type { HoldPlan, HoldRule, Means, PlanIndex, StoredPatterns } from './types';
 
-/** What the gate holds, by which purpose; small enough to travel to every visitor. */
-export interface HoldPlan {
-  /** Contacted third-party host → purpose. */
-  hosts: Record<string, string>;
-  /** First-party cookies to delete on withdrawal: name pattern and purpose. */
-  cookies: [pattern: string, purpose: string][];
-  /** Keys of local and session storage to delete on withdrawal: key pattern and purpose. */
-  storage: [pattern: string, purpose: string][];
+const FOR_REQUESTS: Means[] = ['marked', 'script', 'header', 'edge'];
+const FOR_STORED: Means[] = ['withdrawal'];
+
+/** The plan that follows from a setup. The necessary is in it too, so that it is told from what nobody has ruled. */
+export function holdPlan(setup: Pick<Setup, 'services' | 'site' | 'recorder' | 'holding'>): HoldPlan {
+  const { site, recorder, holding } = setup;
+  const hosts = [site.address, ...site.addresses, ...site.staging].map((url) => new URL(url).hostname);
+  const domains = [...hosts, ...site.ownDomains].map((host) => withAllBelow(host));
+  return {
+    rules: setup.services.flatMap(rulesOfService),
+    own: [...new Set([...domains, new URL(recorder).hostname])].sort(),
+    unruled: holding.unruled,
+  };
 }
 
-/** The plan that follows from the services of a setup. Necessary things are never held and do not appear. */
-export function planFor(setup: Pick<Setup, 'services' | 'purposes'>): HoldPlan {
-  const plan: HoldPlan = { hosts: {}, cookies: [], storage: [] };
-  const necessary = new Set(setup.purposes.filter((p) => p.necessary).map((p) => p.id));
-  for (const service of setup.services) {
-    if (necessary.has(service.purpose)) continue;
-    for (const host of service.hosts) plan.hosts[host] = service.purpose;
-    for (const item of service.items) {
-      // A scanned page can name a cookie `*`; only a pattern that a person declared may stand for other names.
-      if (item.name.includes('*') && !item.pattern) continue;
-      if (item.kind === 'cookie') plan.cookies.push([item.name, service.purpose]);
-      if (item.kind === 'local-storage' || item.kind === 'session-storage') {
-        plan.storage.push([item.name, service.purpose]);
-      }
-    }
+/** `www.example.org` → `.example.org`; a name or address that is nobody's domain stands for itself. */
+function withAllBelow(host: string): string {
+  const domain = getDomain(host, { allowPrivateDomains: true });
+  return domain === null ? host : `.${domain}`;
+}
+
+function rulesOfService({ name: service, purpose, hosts, items }: Setup['services'][number]): HoldRule[] {
+  const requests = hosts.map((text) => ({ match: hostAndPath(text), purpose, service, means: FOR_REQUESTS }));
+  // A scanned page can name a cookie `*`; only a pattern that a person declared may stand for other names.
+  const stored = items.filter((item) => item.kind !== 'request' && (item.pattern || !item.name.includes('*')));
+  return [
+    ...requests,
+    ...stored.map(({ kind, name }) => ({
+      match: { kind: kind as Exclude<typeof kind, 'request'>, name },
+      purpose,
+      service,
+      means: FOR_STORED,
+    })),
+  ];
+}
+
+/** `cdn.example.org/ads/` → host and path; a host alone has no path. */
+export function hostAndPath(text: string): { host: string; path?: string } {
+  const at = text.indexOf('/');
+  return at < 0 ? { host: text.toLowerCase() } : { host: text.slice(0, at).toLowerCase(), path: text.slice(at) };
+}
+
+/** What is deleted again on a refusal. Necessary things stored are never deleted. */
+export function storedPatterns(plan: HoldPlan, necessary: ReadonlySet<string>): StoredPatterns {
+  const stored: StoredPatterns = { cookies: [], storage: [] };
+  for (const { match, purpose } of plan.rules) {
+    if ('host' in match || necessary.has(purpose)) continue;
+    if (match.kind === 'cookie') stored.cookies.push([match.name, purpose]);
+    if (match.kind === 'local-storage' || match.kind === 'session-storage') stored.storage.push([match.name, purpose]);
   }
-  return plan;
+  return stored;
+}
+
+/** The plan laid out to be looked up. */
+export function indexPlan(plan: HoldPlan): PlanIndex {
+  const index: PlanIndex = { hosts: {}, own: plan.own, unruled: plan.unruled };
+  const paths = new Map<string, [string, string][]>();
+  for (const { match, purpose } of plan.rules) {
+    if (!('host' in match)) continue;
+    if (match.path === undefined) index.hosts[match.host] ??= purpose;
+    else paths.set(match.host, [...(paths.get(match.host) ?? []), [match.path, purpose]]);
+  }
+  for (const [host, list] of paths) {
+    const whole = index.hosts[host];
+    // What no path names falls to the host as a whole, where that has a purpose.
+    const all: [string, string][] = typeof whole === 'string' ? [...list, ['/', whole]] : list;
+    index.hosts[host] = all.sort(([a], [b]) => b.length - a.length || (a < b ? -1 : 1));
+  }
+  return index;
+}
+
+/** Hosts that services of different purposes claim for the same requests, so that nobody could tell what to hold when. */
+export function planConflicts({
+  services,
+}: Pick<Setup, 'services'>): { index: number; host: string; purposes: string[] }[] {
+  const claims = new Map<string, { purpose: string; index: number }[]>();
+  services.forEach(({ hosts, purpose }, index) => {
+    for (const text of hosts) {
+      const { host, path = '/' } = hostAndPath(text);
+      const key = host + path;
+      claims.set(key, [...(claims.get(key) ?? []), { purpose, index }]);
+    }
+  });
+  return [...claims].flatMap(([key, list]) => {
+    const purposes = [...new Set(list.map(({ purpose }) => purpose))];
+    return purposes.length > 1 ? [{ index: list.at(-1)!.index, host: key.replace(/\/$/, ''), purposes }] : [];
+  });
 }

@@ -1,4 +1,5 @@
 export * from './carried';
+export { linkWords } from './chain-words';
 export { compareScans, type ItemChange, type ScanComparison, type ScanSide } from './compare-scans';
 export { cookieFacts } from './cookie-line';
 export { excerptAt } from './excerpt';

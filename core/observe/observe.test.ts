@@ -171,7 +171,7 @@ it('tells what came, went and changed between two scans, and what was not looked
   const by = (url: string) => [
     { url: a, how: 'page' },
     { url, how: 'script' },
-    { url: 'x', how: 'image' },
+    { url: 'x', how: 'markup' },
   ];
   const before = {
     pages: [a, b],

@@ -30,10 +30,21 @@ export type RequestKind = (typeof REQUEST_KINDS)[number];
 
 export type Party = 'first' | 'third';
 
-/** One step of who brought something in, from the page inward. `how` is a short phrase such as "inserted by script". */
+/**
+ * How one link of a chain came about. `page`: the page itself. `markup`: it stands in the markup of the link before.
+ * `style`: that one is a style sheet. `script`: that one is a script; `page-script`: it is the page, by a script in it.
+ * `worker`: by a worker of the page. `import`: told by an imported file. `cut`: the chain was longer than is followed.
+ */
+export type How = 'page' | 'redirect' | 'markup' | 'style' | 'script' | 'page-script' | 'worker' | 'import' | 'cut';
+
+/** One step of who brought something in, from the page inward. */
 export interface ChainLink {
   url: string;
-  how: string;
+  how: How;
+  /** What was asked for, where it was a request. */
+  kind?: RequestKind;
+  /** Line of the markup, counted from 1. */
+  line?: number;
 }
 
 /** One thing a browser saw, as plain data. Names, hosts and addresses come from the page and are hostile text. */

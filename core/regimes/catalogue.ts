@@ -1,9 +1,12 @@
 import { eu } from './data/eu';
+import { fr } from './data/fr';
+import { uk } from './data/uk';
 import { usCa } from './data/us-ca';
+import { usCo } from './data/us-co';
 import type { Regime } from './types';
 
 /** Every regime that ships. To add one is to add a file under `data/` and its line here. */
-export const REGIMES: readonly Regime[] = [eu, usCa];
+export const REGIMES: readonly Regime[] = [eu, fr, uk, usCa, usCo];
 
 /** `undefined`: no regime of this id ships. */
 export function regimeById(id: string): Regime | undefined {

@@ -1,10 +1,24 @@
 import { describe, expect, it } from 'vitest';
 import { newSetup, rulesOf } from '../setup/index';
-import { decide, grantedMeanwhile, parsePlace, placeCode, REGIMES, traceSentence } from './index';
-import type { Choice } from './types';
+import {
+  compileRules,
+  decide,
+  grantedMeanwhile,
+  isStricter,
+  lineOf,
+  parsePlace,
+  placeCode,
+  REGIMES,
+  resolveRegime,
+  strictest,
+  traceSentence,
+} from './index';
+import type { Choice, Regime } from './types';
+
+const TODAY = '2026-11-25';
 
 const setup = newSetup({ key: 's', name: 'S', address: 'http://site.localhost/' }, 'http://localhost/g/s');
-const rules = rulesOf(setup);
+const rules = rulesOf(setup, TODAY);
 const ids = setup.purposes.map((p) => p.id);
 const all = (yes: boolean, gpc = false): Choice => ({
   purposes: Object.fromEntries(ids.map((id) => [id, yes || id === 'necessary'])),
@@ -45,12 +59,20 @@ describe('decide', () => {
     expect(go('US-NV').regimes).toEqual(['eu']);
   });
 
-  it('lets the stricter of several regimes win, field by field', () => {
-    const both = { ...rules, regimes: rules.regimes.map((regime) => ({ ...regime, territory: ['FR'] })) };
-    const decision = decide(parsePlace('FR'), { gpc: false }, null, both);
-    expect(decision.modes.measurement).toBe('ask');
-    expect(decision.choiceDays).toBe(182);
-    expect(decision.trace).toContainEqual({ code: 'mode', purpose: 'measurement', mode: 'ask', regime: 'eu' });
+  it('lets the stricter of several regimes win where the state is unknown, and says whose it is', () => {
+    const both = compileRules(
+      [
+        { id: 'ads', activities: ['sale'] },
+        { id: 'health', activities: ['sensitive-data'] },
+      ],
+      { regimes: ['us-ca', 'us-co'], fallback: 'us-ca' },
+      TODAY,
+    );
+    const decision = decide(parsePlace('US'), { gpc: false }, null, both);
+    expect(decision.regimes).toEqual(['us-ca', 'us-co']);
+    expect(decision.modes).toEqual({ ads: 'opt-out', health: 'opt-in' });
+    expect(decision.trace).toContainEqual({ code: 'mode', purpose: 'health', mode: 'opt-in', regime: 'us-co' });
+    expect(decide(parsePlace('US-CA'), { gpc: false }, null, both).modes.health).toBe('opt-out');
   });
 
   it('asks again about a purpose that a choice did not cover', () => {
@@ -61,7 +83,7 @@ describe('decide', () => {
   });
 
   it('lets only the necessary and a standing yes run while the place is being asked for, even under a lax fallback', () => {
-    const lax = { ...rules, fallback: 'us-ca' };
+    const lax = rulesOf({ ...setup, regions: { ...setup.regions, fallback: 'us-ca' } }, TODAY);
     const meanwhile = (choice: Choice | null) => {
       const granted = grantedMeanwhile(decide(null, { gpc: false }, choice, lax), choice);
       return ids.filter((id) => granted[id]);
@@ -90,13 +112,123 @@ it.each([
   expect(placeCode(parsePlace(text))).toBe(code);
 });
 
-it('holds regimes that are whole: no territory twice, each with source and articles', () => {
-  const territories = REGIMES.flatMap((regime) => regime.territory);
-  expect(new Set(territories).size).toBe(territories.length);
+describe('how long a choice stands', () => {
+  const aged = (place: string, yes: boolean, ageDays: number) => go(place, false, { ...all(yes), ageDays });
+
+  it.each([
+    // place, yes or no, age in days, what may run beside the necessary, whether it is asked, days to keep it
+    ['DE', true, 181, true, false, 1],
+    ['DE', true, 182, false, true, 0],
+    ['DE', false, 181, false, false, 1],
+    ['DE', false, 182, false, true, 0],
+    ['US-CA', false, 364, false, false, 400],
+    ['US-CA', false, 366, false, false, 400],
+    ['US-CA', false, 4000, false, false, 400],
+    ['US-CA', true, 4000, true, false, 400],
+  ])('%s, yes %s, %s days old', (place, yes, age, runs, ask, keep) => {
+    const decision = aged(place, yes, age);
+    expect([decision.granted.advertising, decision.ask, decision.keepDays]).toEqual([runs, ask, keep]);
+    expect(decision.granted.necessary).toBe(true);
+  });
+
+  it('keeps nothing where nothing was chosen', () => {
+    expect(go('DE').keepDays).toBe(0);
+  });
+
+  it('waits as long as the longer of refusal and time to ask again', () => {
+    const uk = compileRules(
+      [{ id: 'a' }],
+      { regimes: ['uk'], fallback: 'uk', overrides: { uk: { refusalDays: 30 } } },
+      TODAY,
+    );
+    const ask = (ageDays: number) =>
+      decide(parsePlace('GB'), { gpc: false }, { purposes: { a: false }, ageDays }, uk).ask;
+    expect([ask(31), ask(181), ask(182)]).toEqual([false, false, true]);
+  });
+
+  it('says that a choice has lapsed', () => {
+    const words = aged('DE', true, 200).trace.map((step) => traceSentence(step));
+    expect(words).toContain('The visitor’s yes to advertising is 182 days old or older and has lapsed.');
+  });
+});
+
+describe('what a site serves, compiled', () => {
+  const served = (regimes: string[], on = TODAY) =>
+    compileRules(
+      [{ id: 'stats', activities: ['own-statistics'] }, { id: 'looks', activities: ['appearance'] }, { id: 'other' }],
+      { regimes, fallback: regimes[0]! },
+      on,
+    );
+  const modesAt = (place: string, rules: ReturnType<typeof served>) =>
+    Object.values(decide(parsePlace(place), { gpc: false }, null, rules).modes);
+
+  it('lets a national regime be laxer than the one around it, where it is served', () => {
+    expect(modesAt('FR', served(['eu', 'fr']))).toEqual(['notice', 'opt-in', 'opt-in']);
+    expect(modesAt('FR', served(['eu']))).toEqual(['opt-in', 'opt-in', 'opt-in']);
+    expect(modesAt('DE', served(['eu', 'fr']))).toEqual(['opt-in', 'opt-in', 'opt-in']);
+    expect(modesAt('GB', served(['eu', 'uk']))).toEqual(['opt-out', 'opt-out', 'opt-in']);
+  });
+
+  it('takes the strictest of the activities of one purpose', () => {
+    const purposes = [{ id: 'p', activities: ['own-statistics', 'sale'] as const }];
+    const rules = compileRules(purposes, { regimes: ['eu', 'fr'], fallback: 'eu' }, TODAY);
+    expect(decide(parsePlace('FR'), { gpc: false }, null, rules).modes.p).toBe('opt-in');
+  });
+
+  it('leaves out what is not in force on the day', () => {
+    expect(modesAt('US-CO', served(['us-co'], '2023-06-30'))).toEqual(['notice', 'notice', 'notice']);
+    expect(served(['eu', 'us-co'], '2023-06-30').places['US-CO']).toBeUndefined();
+    expect(served(['eu', 'us-co'], '2023-07-01').places['US-CO']).toBeDefined();
+  });
+
+  it('lets an organisation say its own, by field', () => {
+    const overrides = { 'us-ca': { modes: { default: 'opt-in' as const }, yesDays: 90 } };
+    const rules = compileRules([{ id: 'p' }], { regimes: ['us-ca'], fallback: 'us-ca', overrides }, TODAY);
+    expect(rules.rules).toEqual([
+      { regimes: ['us-ca'], modes: { p: 'opt-in' }, gpc: 'binds', yesDays: 90, refusalDays: null, askAgainDays: 365 },
+    ]);
+  });
+});
+
+describe('a line of regimes', () => {
+  it('gives each field with the regime that says it', () => {
+    const fr = resolveRegime('fr');
+    expect(fr.modes.default).toMatchObject({ value: 'opt-in', from: 'eu' });
+    expect(fr.modes['own-statistics']).toMatchObject({ value: 'notice', from: 'fr' });
+    expect([fr.childAge.value, fr.childAge.from, fr.requestDays.from]).toEqual([15, 'fr', 'eu']);
+    expect(fr.duties.length).toBeGreaterThan(resolveRegime('eu').duties.length);
+  });
+
+  it('refuses a parent that is not there, a circle, and a field that nobody says', () => {
+    const one = (over: Partial<Regime>) => [{ ...REGIMES[0]!, id: 'x', ...over }];
+    expect(() => lineOf('x', one({ parent: 'y' }))).toThrow('there is no regime "y"');
+    expect(() => lineOf('x', one({ parent: 'x' }))).toThrow('"x" is its own parent');
+    expect(() => resolveRegime('x', one({ gpc: undefined, modes: {} }))).toThrow('does not say gpc, modes.default');
+  });
+});
+
+it.each([
+  ['mode', 'opt-in', 'opt-out'],
+  ['gpc', 'binds', 'refuses'],
+  ['yesDays', 30, 182],
+  ['yesDays', 182, null],
+  ['refusalDays', null, 182],
+  ['askAgainDays', 365, null],
+] as const)('%s: %s is stricter than %s', (field, a, b) => {
+  expect(isStricter(field, a as never, b as never)).toBe(true);
+  expect(isStricter(field, b as never, a as never)).toBe(false);
+  expect(strictest(field, [b, a] as never[])).toBe(a);
+});
+
+it('holds regimes that are whole: every field said, each with source and articles', () => {
+  expect(new Set(REGIMES.map(({ id }) => id)).size).toBe(REGIMES.length);
   expect(REGIMES.find((regime) => regime.id === 'eu')?.territory).toHaveLength(30);
-  for (const regime of REGIMES) {
+  for (const { id } of REGIMES) {
+    const regime = resolveRegime(id);
     expect(regime.sources.length).toBeGreaterThan(0);
+    expect(regime.inForce.from).toMatch(/^\d{4}-\d\d-\d\d$/);
     for (const code of regime.territory) expect(placeCode(parsePlace(code))).toBe(code);
-    for (const { source } of regime.bannerDuties) expect(source).toMatch(/\d/);
+    for (const { source } of regime.duties) expect(source, id).toMatch(/\d|ICO/);
+    for (const { source } of Object.values(regime.modes)) expect(source, id).toMatch(/\d/);
   }
 });

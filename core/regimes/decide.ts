@@ -1,48 +1,67 @@
 import { placeCode } from './place';
-import type { Choice, Decision, Mode, Place, PurposeRule, RegimeRule, Rules, Signals, TraceStep } from './types';
+import type { Choice, Decision, Place, PlaceRule, Rules, Signals, TraceStep } from './types';
 
-const STRICTNESS: Mode[] = ['none', 'inform', 'object', 'ask'];
+/** Browsers keep a cookie no longer than this (RFC 6265bis section 5.5); what has to stand longer is renewed at a visit. */
+const MOST_KEPT_DAYS = 400;
 
 /**
  * The one decision: what a visitor from `place` with `signals` and `choice` is asked, and which purposes may run.
  * Gate, server and check call this and nothing else, so what is promised, done and verified cannot drift apart.
  *
- * Several regimes can apply; the stricter value of each field wins and the trace names where it came from.
- * `choice` is `null` while none stands. A yes beats a binding GPC signal only where it was given in sight of it.
+ * `choice` is `null` while none stands. Under opt-in a yes and a refusal lapse in their time; under opt-out and notice an
+ * objection stands until it is taken back. A yes beats a binding GPC signal only where it was given in sight of it.
  */
 export function decide(place: Place | null, signals: Signals, choice: Choice | null, rules: Rules): Decision {
   const trace: TraceStep[] = [];
-  const regimes = regimesFor(place, rules, trace);
+  const rule = ruleFor(place, rules, trace);
   const decision: Decision = {
-    regimes: regimes.map((regime) => regime.id),
+    regimes: rule.regimes,
     modes: {},
     granted: {},
     ask: false,
     gpcObeyed: false,
-    choiceDays: Math.min(...regimes.map((regime) => regime.choiceDays)),
+    keepDays: 0,
     trace,
   };
-  const gpcCounts = signals.gpc && regimes.some((regime) => regime.gpc !== 'ignored');
+  const age = choice?.ageDays ?? 0;
+  const yesEnds = rule.yesDays ?? Number.POSITIVE_INFINITY;
+  const refusalEnds =
+    rule.refusalDays === null ? Number.POSITIVE_INFINITY : Math.max(rule.refusalDays, rule.askAgainDays ?? 0);
 
   for (const purpose of rules.purposes) {
-    const [mode, from] = strictestMode(purpose, regimes);
-    const chosen = choice?.purposes[purpose.id];
-    decision.modes[purpose.id] = mode;
-    trace.push({ code: 'mode', purpose: purpose.id, mode, regime: from });
+    const { id } = purpose;
+    const mode = purpose.necessary ? 'none' : (rule.modes[id] ?? 'opt-in');
+    const chosen = mode === 'none' ? undefined : choice?.purposes[id];
+    decision.modes[id] = mode;
+    trace.push({
+      code: 'mode',
+      purpose: id,
+      mode,
+      regime: mode === 'none' ? null : (rule.from?.[id] ?? rule.regimes[0]!),
+    });
 
-    let granted = mode !== 'ask';
-    if (mode !== 'none' && chosen !== undefined) {
-      granted = chosen;
-      trace.push({ code: 'choice', purpose: purpose.id, granted });
-    }
-    if (mode !== 'none' && purpose.sale && gpcCounts) {
+    let granted = mode !== 'opt-in';
+    if (chosen !== undefined) {
+      const ends = mode !== 'opt-in' ? Number.POSITIVE_INFINITY : chosen ? yesEnds : refusalEnds;
+      const lapsed = age >= ends;
+      granted = chosen && !lapsed;
+      trace.push(
+        lapsed
+          ? { code: 'lapsed', purpose: id, granted: chosen, days: ends }
+          : { code: 'choice', purpose: id, granted: chosen },
+      );
+      if (lapsed) decision.ask = true;
+      else decision.keepDays = Math.max(decision.keepDays, Math.min(MOST_KEPT_DAYS, Math.ceil(ends - age)));
+    } else if (mode === 'opt-in') decision.ask = true;
+    if (mode !== 'none' && purpose.soldOrShared && signals.gpc && rule.gpc !== 'ignored') {
       const knowingly = chosen === true && choice?.gpc === true;
-      granted = knowingly;
-      if (!knowingly) decision.gpcObeyed = true;
-      trace.push({ code: 'gpc', purpose: purpose.id, knowingly });
+      if (!knowingly) {
+        granted = false;
+        decision.gpcObeyed = true;
+      }
+      trace.push({ code: 'gpc', purpose: id, knowingly });
     }
-    if (mode === 'ask' && chosen === undefined) decision.ask = true;
-    decision.granted[purpose.id] = granted;
+    decision.granted[id] = granted;
   }
   return decision;
 }
@@ -56,36 +75,17 @@ export function grantedMeanwhile({ granted, modes }: Decision, choice: Choice | 
   return Object.fromEntries(Object.keys(granted).map((id) => [id, granted[id]! && certain(id)]));
 }
 
-/** The regimes that apply. A country whose state is unknown falls under every served state of it, as the safe reading. */
-function regimesFor(place: Place | null, rules: Rules, trace: TraceStep[]): RegimeRule[] {
+/** The rule of a place. A country whose state is unknown falls under every served state of it, as the safe reading. */
+function ruleFor(place: Place | null, { rules, places, stateUnknown, fallback }: Rules, trace: TraceStep[]): PlaceRule {
   const code = placeCode(place);
-  const found: RegimeRule[] = [];
-  for (const regime of place ? rules.regimes : []) {
-    if (regime.territory.includes(code) || regime.territory.includes(place!.country)) {
-      trace.push({ code: 'regime-applies', regime: regime.id, place: code });
-      found.push(regime);
-    } else if (!place!.subdivision && regime.territory.some((t) => t.startsWith(`${code}-`))) {
-      trace.push({ code: 'subdivision-unknown', regime: regime.id, place: code });
-      found.push(regime);
-    }
-  }
-  if (found.length > 0) return found;
-  const fallback = rules.regimes.find((regime) => regime.id === rules.fallback) ?? rules.regimes[0]!;
-  trace.push(
-    place
-      ? { code: 'place-unserved', regime: fallback.id, place: code }
-      : { code: 'place-unknown', regime: fallback.id },
-  );
-  return [fallback];
-}
-
-function strictestMode(purpose: PurposeRule, regimes: RegimeRule[]): [Mode, string | null] {
-  let mode: Mode = 'none';
-  let from: string | null = null;
-  if (purpose.necessary) return [mode, from];
-  for (const { id, modes } of regimes) {
-    const own = (purpose.sale && modes.sale) || modes.default;
-    if (STRICTNESS.indexOf(own) > STRICTNESS.indexOf(mode)) [mode, from] = [own, id];
-  }
-  return [mode, from];
+  const country = place?.country ?? '';
+  const unknown = place && !place.subdivision ? stateUnknown[country] : undefined;
+  const rule = rules[unknown ?? places[code] ?? places[country] ?? -1];
+  for (const regime of rule?.regimes ?? [])
+    trace.push({ code: unknown === undefined ? 'regime-applies' : 'subdivision-unknown', regime, place: code });
+  if (rule) return rule;
+  const otherwise = rules[fallback]!;
+  for (const regime of otherwise.regimes)
+    trace.push(place ? { code: 'place-unserved', regime, place: code } : { code: 'place-unknown', regime });
+  return otherwise;
 }

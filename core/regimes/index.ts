@@ -1,5 +1,8 @@
 export { REGIMES, regimeById } from './catalogue';
+export { compileRules, type RegimeOverride, type RuledPurpose, ruleOf, type SiteRegions } from './compile';
 export { decide, grantedMeanwhile } from './decide';
 export { parsePlace, placeCode } from './place';
+export { lineOf, resolveRegime } from './resolve';
+export { isStricter, strictest } from './strictness';
 export * from './types';
-export { MODE_WORDS, traceSentence } from './words';
+export { ACTIVITY_WORDS, daysWords, MODE_WORDS, traceSentence } from './words';

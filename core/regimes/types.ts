@@ -10,40 +10,135 @@ export interface Signals {
 }
 
 /**
- * What the law wants for a purpose. `none`: nothing, it is necessary. `inform`: a notice. `object`: may run, must stop
- * on an objection. `ask`: nothing before a yes.
+ * How a law treats a purpose. `none`: not at all, it is necessary. `notice`: only say so. `opt-out`: may run until an
+ * objection. `opt-in`: nothing before a yes. From the laxest to the strictest.
  */
-export type Mode = 'none' | 'inform' | 'object' | 'ask';
+export const MODES = ['none', 'notice', 'opt-out', 'opt-in'] as const;
+export type Mode = (typeof MODES)[number];
 
-/** What the decision needs to know of a purpose. `sale`: a sale, sharing or targeted advertising in the sense of US law. */
+/**
+ * What laws tell apart within a purpose, each with a treatment of its own. The last two are what France and Britain
+ * exempt: counting one's own visitors, and adapting the appearance to them.
+ */
+export const ACTIVITIES = [
+  'sale',
+  'sharing',
+  'targeted-advertising',
+  'profiling',
+  'sensitive-data',
+  'minors',
+  'own-statistics',
+  'appearance',
+] as const;
+export type Activity = (typeof ACTIVITIES)[number];
+
+/** What a Global Privacy Control signal objects to, in the words of the state laws that know it. */
+export const GPC_STOPS: readonly Activity[] = ['sale', 'sharing', 'targeted-advertising'];
+
+/** `binds`: obeying is law. `refuses`: counts as a refusal until a knowing yes. */
+export type GpcForce = 'ignored' | 'refuses' | 'binds';
+
+/** What a law says in one matter, and where. */
+export interface Cited<T> {
+  value: T;
+  /** Article of the law, or the regulator's own text. */
+  source: string;
+  /** Read in a regulator's practice or in secondary texts, and still to be confirmed. */
+  toBeConfirmed?: true;
+}
+
+/** What a regime settles beside the treatment of purposes. Days: `null` is without end. */
+export interface RegimeValues {
+  gpc: GpcForce;
+  /** How long a yes stands; then it is asked anew. */
+  yesDays: number | null;
+  /** How long a refusal is respected, where a yes is asked. An objection under opt-out or notice never lapses. */
+  refusalDays: number | null;
+  /** How long nobody who said no may be asked for a yes again; `null`: the law sets no time of its own. */
+  askAgainDays: number | null;
+  /** Names of links the law wants to read in this wording. */
+  links: string[];
+  /** Age from which a child decides alone. */
+  childAge: number;
+  /** Days to answer a subject request, and the extension. */
+  requestDays: { answer: number; extension: number };
+}
+
+/** How purposes are treated: those for which the law knows no activity, and each activity it tells apart. */
+export type ModeKey = 'default' | Activity;
+
+interface RegimeHead {
+  id: string;
+  name: string;
+  law: string;
+  /** Places it holds in, as codes (`DE`, `US-CA`). */
+  territory: string[];
+  /** ISO dates; a law that ends has `until`, the first day on which it does not hold any more. */
+  inForce: { from: string; until?: string };
+  /** Articles that bind what the visitor sees, one sentence each. */
+  duties: { text: string; source: string }[];
+  sources: string[];
+  /** When these were read, as an ISO date. */
+  readOn: string;
+}
+
+/** The facts of one law in one territory. What it does not say itself it has from its parent; it may be laxer. */
+export interface Regime extends RegimeHead, Partial<{ [K in keyof RegimeValues]: Cited<RegimeValues[K]> }> {
+  parent?: string;
+  modes: Partial<Record<ModeKey, Cited<Mode>>>;
+}
+
+/** A cited value, with the regime of the line that says it. */
+export type Inherited<T> = Cited<T> & { from: string };
+
+/** A regime with everything it has from its parents. Duties are the parents' first, then its own. */
+export interface ResolvedRegime extends RegimeHead, Inheritance {
+  parent?: string;
+  modes: { default: Inherited<Mode> } & Partial<Record<Activity, Inherited<Mode>>>;
+}
+type Inheritance = { [K in keyof RegimeValues]: Inherited<RegimeValues[K]> };
+
+/** What the decision needs to know of a purpose. */
 export interface PurposeRule {
   id: string;
   necessary?: boolean;
-  sale?: boolean;
+  /** A sale, sharing or targeted advertising, to which a Global Privacy Control signal objects. */
+  soldOrShared?: boolean;
 }
 
-/** What the decision needs to know of a regime; compiled from `Regime` and a site's own settings. */
-export interface RegimeRule {
-  id: string;
-  territory: string[];
-  modes: { default: Mode; sale?: Mode };
-  gpc: 'binds' | 'refuses' | 'ignored';
-  /** How long a choice stands, in days. */
-  choiceDays: number;
+/** How visitors of a place are treated: what all the regimes that apply there come to, the stricter value of each field. */
+export interface PlaceRule {
+  regimes: string[];
+  /** By purpose; the necessary is not in it. */
+  modes: Record<string, Mode>;
+  gpc: GpcForce;
+  yesDays: number | null;
+  refusalDays: number | null;
+  askAgainDays: number | null;
+  /** Where several regimes apply: which of them brought the treatment of a purpose. */
+  from?: Record<string, string>;
 }
 
-/** A site's rules, small enough to travel to every visitor. */
+/** A site's rules, compiled: one rule for each place. Small enough to travel to every visitor. */
 export interface Rules {
   purposes: PurposeRule[];
-  regimes: RegimeRule[];
-  /** Id of the regime for a place that is unknown or that no served regime covers. */
-  fallback: string;
+  /** Rules that places share; `places` and the others are positions in it. */
+  rules: PlaceRule[];
+  /** Place code → its rule. */
+  places: Record<string, number>;
+  /** Country → the rule for a visitor from there whose state is not known: all that hold in any of its states. */
+  stateUnknown: Record<string, number>;
+  /** For a place that is unknown or that no served regime covers. */
+  fallback: number;
 }
 
-/** What a visitor chose. `gpc`: the signal was in sight when the choice was made, so a yes was given knowingly. */
+/** What a visitor chose. */
 export interface Choice {
   purposes: Record<string, boolean>;
+  /** The signal was in sight when the choice was made, so a yes was given knowingly. */
   gpc?: boolean;
+  /** Days since it was made; absent: made just now. */
+  ageDays?: number;
 }
 
 /** One step of the reasoning, as facts; `words.ts` says it in a sentence. */
@@ -54,38 +149,18 @@ export type TraceStep =
   | { code: 'place-unserved'; regime: string; place: string }
   | { code: 'mode'; purpose: string; mode: Mode; regime: string | null }
   | { code: 'gpc'; purpose: string; knowingly: boolean }
-  | { code: 'choice'; purpose: string; granted: boolean };
+  | { code: 'choice'; purpose: string; granted: boolean }
+  | { code: 'lapsed'; purpose: string; granted: boolean; days: number };
 
 export interface Decision {
   regimes: string[];
   modes: Record<string, Mode>;
   granted: Record<string, boolean>;
-  /** The first layer has to be shown: something needs a yes or no that has not been given. */
+  /** The first layer has to be shown: something needs a yes or no that has not been given, or has lapsed. */
   ask: boolean;
   /** A signal turned something off, and the visitor is to be shown so. */
   gpcObeyed: boolean;
-  choiceDays: number;
+  /** How many days from now the choice has to be kept to be respected; 0 where there is none. */
+  keepDays: number;
   trace: TraceStep[];
-}
-
-/** The facts of one law in one territory, with their source. */
-export interface Regime {
-  id: string;
-  name: string;
-  law: string;
-  territory: string[];
-  inForceFrom: string;
-  modes: { default: Mode; sale?: Mode };
-  /** `binds`: obeying is law. `refuses`: counts as a refusal until a knowing yes. */
-  gpc: 'binds' | 'refuses' | 'ignored';
-  choiceDays: number;
-  /** Names of links the law wants to read in this wording. */
-  links: string[];
-  /** Articles that bind what the visitor sees, one sentence each. */
-  bannerDuties: { text: string; source: string }[];
-  childAge: number;
-  /** Days to answer a subject request, and the extension. */
-  requestDays: [number, number];
-  sources: string[];
-  readOn: string;
 }

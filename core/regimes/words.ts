@@ -1,12 +1,26 @@
 import { regimeById } from './catalogue';
-import type { Mode, TraceStep } from './types';
+import type { Activity, Mode, TraceStep } from './types';
 
 export const MODE_WORDS: Record<Mode, string> = {
   none: 'needs no yes',
-  inform: 'may run with a notice',
-  object: 'may run until the visitor objects',
-  ask: 'waits for a yes',
+  notice: 'may run with a notice',
+  'opt-out': 'may run until the visitor objects',
+  'opt-in': 'waits for a yes',
 };
+
+export const ACTIVITY_WORDS: Record<Activity, string> = {
+  sale: 'sale of personal data',
+  sharing: 'sharing for advertising across contexts',
+  'targeted-advertising': 'targeted advertising',
+  profiling: 'profiling with weighty effects',
+  'sensitive-data': 'sensitive data',
+  minors: 'data of minors',
+  'own-statistics': 'statistics of one’s own visitors, and of nobody else',
+  appearance: 'adapting the appearance to the visitor',
+};
+
+/** Days as a law means them; `null`: without end. */
+export const daysWords = (days: number | null): string => (days === null ? 'until it is taken back' : `${days} days`);
 
 const regimeName = (id: string) => regimeById(id)?.name ?? id;
 
@@ -25,6 +39,8 @@ export function traceSentence(step: TraceStep, purposeName: (id: string) => stri
       return `${purposeName(step.purpose)} ${MODE_WORDS[step.mode]}${step.regime ? ` (${regimeName(step.regime)})` : ''}.`;
     case 'choice':
       return `The visitor said ${step.granted ? 'yes' : 'no'} to ${purposeName(step.purpose)}.`;
+    case 'lapsed':
+      return `The visitor’s ${step.granted ? 'yes' : 'no'} to ${purposeName(step.purpose)} is ${step.days} days old or older and has lapsed.`;
     case 'gpc':
       return step.knowingly
         ? `Global Privacy Control objects to ${purposeName(step.purpose)}, but the visitor said yes in sight of it.`

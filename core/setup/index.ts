@@ -1,7 +1,18 @@
 export { type Difference, differences } from './compare';
-export { DEFAULT_PURPOSES, DEFAULT_TEXTS, newSetup } from './defaults';
-export { type FieldProblem, type Parsed, parseSetupText, parseText, parseWith, setupJsonSchema } from './parse';
-export { rulesOf } from './rules';
+export { laxerThanLaw } from './cross-checks';
+export { DEFAULT_PURPOSES, newSetup } from './defaults';
+export {
+  type FieldProblem,
+  type Parsed,
+  parseSetup,
+  parseSetupText,
+  parseText,
+  parseWith,
+  setupJsonSchema,
+} from './parse';
 export { setupSchema, webAddress } from './schema';
 export { parseSignInText, type SignIn, signInSchema } from './sign-in';
+export { rulesOf } from './site-rules';
+export { LANGUAGES_SHIPPED, shippedTexts, textsFor } from './texts';
 export * from './types';
+export { upgradeSetup } from './upgrade';

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { setupSchema } from './schema';
 import type { Setup } from './types';
+import { upgradeSetup } from './upgrade';
 
 export interface FieldProblem {
   /** Path of the field, such as `services[2].purpose`; empty for the whole file. */
@@ -29,8 +30,14 @@ export function parseText<T>(schema: z.ZodType<T>, text: string): Parsed<T> {
   return parseWith(schema, data);
 }
 
+/** Reads a setup of any format that was ever written. */
+const anySetup = z.preprocess(upgradeSetup, setupSchema);
+
+/** Checks a setup, brought up to today's format first. */
+export const parseSetup = (data: unknown): Parsed<Setup> => parseWith(anySetup, data);
+
 /** Reads the text of a setup file. */
-export const parseSetupText = (text: string): Parsed<Setup> => parseText(setupSchema, text);
+export const parseSetupText = (text: string): Parsed<Setup> => parseText(anySetup, text);
 
 /** JSON Schema (draft 2020-12) of the setup file. Rules between fields are not in it; `parseSetupText` has them. */
 export function setupJsonSchema(): object {

@@ -1,6 +1,13 @@
 import { z } from 'zod';
+import { UNRULED } from '../hold/types';
+import { LANGUAGE_TAG } from '../language/index';
 import { ITEM_KINDS } from '../observe/types';
 import { REGIMES } from '../regimes/catalogue';
+import { ACTIVITIES, type Mode } from '../regimes/types';
+import { crossChecks } from './cross-checks';
+
+/** Name of the format as it is written now; older ones are brought up to it (`upgrade.ts`). */
+export const FORMAT = 'douane.setup/2';
 
 const slug = z
   .string()
@@ -14,6 +21,15 @@ const host = z
     /^(?=.{1,253}$)[a-z0-9_-]+(\.[a-z0-9_-]+)*$/i,
     'a host name such as tags.example.org, without scheme, port or path',
   );
+/** A host, where it serves several purposes with the beginning of a path: `cdn.example.org/ads/`. */
+const hostAndPath = z
+  .string()
+  .max(500)
+  .regex(
+    /^[a-z0-9_-]+(\.[a-z0-9_-]+)*(\/[^\s?#]*)?$/i,
+    'a host name such as tags.example.org, or with the beginning of a path such as cdn.example.org/ads/',
+  );
+const languageTag = z.string().max(35).regex(LANGUAGE_TAG, 'a language tag such as en, pt-BR or zh-Hant (BCP 47)');
 export const webAddress = z
   .string()
   .refine(
@@ -33,9 +49,9 @@ export const purposeSchema = z.strictObject({
   name: line,
   text,
   necessary: z.boolean().optional(),
-  /** A sale, sharing or targeted advertising in the sense of US state law. */
-  sale: z.boolean().optional(),
-  translations: z.record(z.string(), z.strictObject({ name: line, text })).optional(),
+  /** What laws tell apart in it. */
+  activities: z.array(z.enum(ACTIVITIES)).max(ACTIVITIES.length).optional(),
+  translations: z.record(languageTag, z.strictObject({ name: line, text })).optional(),
 });
 
 export const serviceItemSchema = z.strictObject({
@@ -65,16 +81,20 @@ export const serviceSchema = z.strictObject({
   id: slug,
   name: line,
   purpose: slug,
-  hosts: z.array(host),
+  hosts: z.array(hostAndPath),
   items: z.array(serviceItemSchema),
   policyUrl: webAddress.optional(),
   ...providerFields,
 });
 
+const ASKED = ['notice', 'opt-out', 'opt-in'] as const satisfies readonly Mode[];
+const days = z.number().int().min(1, 'at least one day').max(730, 'at most 730 days');
 const overrideSchema = z.strictObject({
-  default: z.enum(['inform', 'object', 'ask']).optional(),
-  sale: z.enum(['inform', 'object', 'ask']).optional(),
-  choiceDays: z.number().int().min(1).max(730).optional(),
+  /** Treatment of purposes of no activity (`default`), and by activity. */
+  modes: z.partialRecord(z.enum(['default', ...ACTIVITIES]), z.enum(ASKED)).optional(),
+  yesDays: days.optional(),
+  refusalDays: days.optional(),
+  askAgainDays: days.optional(),
   /** Why the organisation is laxer than the law as we read it; shown in reports. */
   reason: z.string().trim().max(2000).optional(),
 });
@@ -108,8 +128,11 @@ export const bannerTextsSchema = z.strictObject({
 });
 
 export const bannerSchema = z.strictObject({
-  defaultLanguage: z.string().regex(/^[a-z]{2}$/, 'a two-letter language code (ISO 639-1)'),
-  texts: z.record(z.string().regex(/^[a-z]{2}$/), bannerTextsSchema),
+  defaultLanguage: languageTag,
+  /** Those in which the banner speaks. */
+  languages: z.array(languageTag).min(1, 'at least one language').max(60),
+  /** By language: what the site says otherwise than the texts that ship. */
+  texts: z.record(languageTag, bannerTextsSchema.partial()),
   look: z.strictObject({
     position: z.enum(['bottom', 'corner', 'middle']),
     sheet: colour,
@@ -133,74 +156,21 @@ export const siteSchema = z.strictObject({
   ownDomains: z.array(host),
 });
 
+export const holdingSchema = z.strictObject({
+  /** What happens to third parties that nobody has ruled. */
+  unruled: z.enum(UNRULED),
+});
+
 export const setupSchema = z
   .strictObject({
-    format: z.literal('douane.setup/1'),
+    format: z.literal(FORMAT, `no format that is known here; this version writes ${FORMAT} and reads all before it`),
     site: siteSchema,
     /** Base address of place and recorder, as visitors reach it: `…/place`, `…/records`. */
     recorder: webAddress,
     purposes: z.array(purposeSchema).min(1),
     services: z.array(serviceSchema),
     regions: regionsSchema,
+    holding: holdingSchema,
     banner: bannerSchema,
   })
   .superRefine(crossChecks);
-
-type Draft = z.output<z.ZodObject<{ [K in 'purposes' | 'services' | 'regions' | 'banner']: z.ZodType }>> & {
-  purposes: z.output<typeof purposeSchema>[];
-  services: z.output<typeof serviceSchema>[];
-  regions: z.output<typeof regionsSchema>;
-  banner: z.output<typeof bannerSchema>;
-};
-
-/** What holds between the parts: ids that must exist, texts that must be there, laxer settings that need a reason. */
-function crossChecks(setup: Draft, ctx: z.RefinementCtx): void {
-  const problem = (path: (string | number)[], message: string) => ctx.addIssue({ code: 'custom', path, message });
-
-  const ids = new Set<string>();
-  setup.purposes.forEach((purpose, i) => {
-    if (ids.has(purpose.id)) problem(['purposes', i, 'id'], `"${purpose.id}" is there twice`);
-    ids.add(purpose.id);
-  });
-  // What nobody can refuse is one purpose with a fixed name, so that nothing slips in under another.
-  if (!setup.purposes.some(({ id, necessary }) => id === 'necessary' && necessary)) {
-    problem(['purposes'], 'there must be a purpose "necessary", and it must stay necessary: nobody can refuse it');
-  }
-  setup.purposes.forEach(({ id, name, necessary }, i) => {
-    if (necessary && id !== 'necessary') {
-      problem(
-        ['purposes', i, 'necessary'],
-        `${name} cannot be necessary as well; what needs no yes belongs under "necessary"`,
-      );
-    }
-  });
-  setup.services.forEach((service, i) => {
-    if (!ids.has(service.purpose)) {
-      problem(['services', i, 'purpose'], `no purpose "${service.purpose}"; there are ${[...ids].join(', ')}`);
-    }
-  });
-
-  const { regimes, fallback, overrides = {} } = setup.regions;
-  if (!regimes.includes(fallback)) {
-    problem(['regions', 'fallback'], `"${fallback}" is not among the regimes served: ${regimes.join(', ')}`);
-  }
-  const order = ['none', 'inform', 'object', 'ask'];
-  for (const [id, override] of Object.entries(overrides)) {
-    const regime = REGIMES.find((r) => r.id === id);
-    if (!regime || !regimes.includes(id)) {
-      problem(['regions', 'overrides', id], `not among the regimes served: ${regimes.join(', ')}`);
-      continue;
-    }
-    const laxer = (['default', 'sale'] as const).filter(
-      (field) =>
-        override[field] && order.indexOf(override[field]) < order.indexOf(regime.modes[field] ?? regime.modes.default),
-    );
-    if (laxer.length > 0 && !override.reason) {
-      problem(['regions', 'overrides', id, 'reason'], `${laxer.join(' and ')} is laxer than ${regime.law}; say why`);
-    }
-  }
-
-  if (!setup.banner.texts[setup.banner.defaultLanguage]) {
-    problem(['banner', 'texts'], `no texts for the default language "${setup.banner.defaultLanguage}"`);
-  }
-}

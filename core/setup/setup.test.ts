@@ -1,5 +1,16 @@
-import { expect, it } from 'vitest';
-import { differences, newSetup, parseSetupText, type Setup, setupJsonSchema } from './index';
+import { describe, expect, it } from 'vitest';
+import { directionOf, lookUpLanguage } from '../language/index';
+import {
+  differences,
+  newSetup,
+  parseSetup,
+  parseSetupText,
+  type Setup,
+  setupJsonSchema,
+  shippedTexts,
+  textsFor,
+  upgradeSetup,
+} from './index';
 
 const fresh = () =>
   newSetup({ key: 'ferry', name: 'Ferry', address: 'http://site.localhost:1/x' }, 'http://localhost/g/ferry');
@@ -31,12 +42,36 @@ it.each<[string, (setup: Setup) => void, string]>([
   ['an unknown regime', (s) => Object.assign(s.regions, { regimes: ['eu', 'moon'] }), 'regions.regimes[1]'],
   [
     'a laxer rule without a reason',
-    (s) => Object.assign(s.regions, { overrides: { eu: { default: 'inform' } } }),
+    (s) => Object.assign(s.regions, { overrides: { eu: { modes: { default: 'notice' } } } }),
     'regions.overrides.eu.reason',
   ],
   ['an address with a path', (s) => s.site.addresses.push('http://b.localhost/path'), 'site.addresses[1]'],
-  ['no texts for the default language', (s) => Object.assign(s.banner, { defaultLanguage: 'fi' }), 'banner.texts'],
-  ['an empty button', (s) => Object.assign(s.banner.texts.en!, { refuse: ' ' }), 'banner.texts.en.refuse'],
+  [
+    'a default language that is not spoken',
+    (s) => Object.assign(s.banner, { defaultLanguage: 'fi' }),
+    'banner.defaultLanguage',
+  ],
+  [
+    'a language without texts',
+    (s) => Object.assign(s.banner, { languages: ['en', 'fi'], texts: { fi: { title: 'x' } } }),
+    'banner.texts.fi.body',
+  ],
+  ['a language that is no tag', (s) => s.banner.languages.push('Finnish, please'), 'banner.languages[2]'],
+  ['an empty button', (s) => Object.assign(s.banner.texts, { en: { refuse: ' ' } }), 'banner.texts.en.refuse'],
+  [
+    'a yes that stands longer than the law has it, without a reason',
+    (s) => Object.assign(s.regions, { overrides: { eu: { yesDays: 365 } } }),
+    'regions.overrides.eu.reason',
+  ],
+  [
+    'a host of two purposes',
+    (s) =>
+      s.services.push(
+        { id: 'x', name: 'X', purpose: 'functional', hosts: ['x.localhost'], items: [] },
+        { id: 'y', name: 'Y', purpose: 'advertising', hosts: ['x.localhost'], items: [] },
+      ),
+    'services[1].hosts',
+  ],
   ['a colour by name', (s) => Object.assign(s.banner.look, { ink: 'red' }), 'banner.look.ink'],
   ['a purpose twice', (s) => s.purposes.push(s.purposes[0]!), 'purposes[5].id'],
   ['a field nobody knows', (s) => Object.assign(s.site, { colour: 1 }), 'site'],
@@ -45,9 +80,13 @@ it.each<[string, (setup: Setup) => void, string]>([
 });
 
 it('lets an organisation be stricter without a word, and laxer with one', () => {
-  expect(problemsOf((s) => Object.assign(s.regions, { overrides: { 'us-ca': { default: 'ask' } } }))).toEqual([]);
   expect(
-    problemsOf((s) => Object.assign(s.regions, { overrides: { eu: { default: 'inform', reason: 'counsel, 2026' } } })),
+    problemsOf((s) => Object.assign(s.regions, { overrides: { 'us-ca': { modes: { default: 'opt-in' } } } })),
+  ).toEqual([]);
+  expect(
+    problemsOf((s) =>
+      Object.assign(s.regions, { overrides: { eu: { modes: { default: 'notice' }, reason: 'counsel, 2026' } } }),
+    ),
   ).toEqual([]);
 });
 
@@ -68,4 +107,85 @@ it('finds where two setups differ', () => {
   changed.services.push({ id: 'x', name: 'X', purpose: 'functional', hosts: [], items: [] });
   expect(differences(fresh(), changed).map(({ path }) => path)).toEqual(['services', 'banner.look.radius']);
   expect(differences(fresh(), fresh())).toEqual([]);
+});
+
+describe('a file of the first format', () => {
+  const first = () => {
+    const { holding: _, ...rest } = fresh();
+    const en = shippedTexts('en')!;
+    return {
+      ...rest,
+      format: 'douane.setup/1',
+      purposes: rest.purposes.map(({ activities, ...purpose }) => ({ ...purpose, ...(activities && { sale: true }) })),
+      regions: {
+        regimes: ['eu', 'us-ca'],
+        fallback: 'eu',
+        overrides: { 'us-ca': { default: 'ask', sale: 'ask' }, eu: { choiceDays: 365 } },
+      },
+      banner: {
+        defaultLanguage: 'en',
+        texts: { en: { ...en, title: 'One question before you sail' }, de: shippedTexts('de') },
+        look: rest.banner.look,
+      },
+    };
+  };
+
+  it('still loads, and says the same', () => {
+    const parsed = parseSetup(first());
+    expect(parsed).toMatchObject({
+      ok: true,
+      value: {
+        format: 'douane.setup/2',
+        regions: {
+          overrides: {
+            'us-ca': { modes: { default: 'opt-in', sale: 'opt-in', 'targeted-advertising': 'opt-in' } },
+            eu: { yesDays: 365, refusalDays: 365 },
+          },
+        },
+        holding: { unruled: 'by-regime' },
+        banner: { languages: ['en', 'de'], texts: { en: { title: 'One question before you sail' } } },
+      },
+    });
+    const { value } = parsed as { value: Setup };
+    expect(value.purposes).toEqual(fresh().purposes);
+    expect(Object.keys(value.banner.texts)).toEqual(['en']);
+    expect(textsFor(value.banner, 'en')).toEqual({ ...shippedTexts('en'), title: 'One question before you sail' });
+  });
+
+  it('is told what is wrong with it in the words of today', () => {
+    expect(parseSetup({ ...first(), purposes: 'none' })).toMatchObject({ ok: false, problems: [{ path: 'purposes' }] });
+    const later = parseSetup({ ...first(), format: 'douane.setup/9' });
+    expect(!later.ok && later.problems[0]).toEqual({ path: 'format', message: expect.stringContaining('known here') });
+    for (const odd of [null, 7, [], 'x', { format: 'douane.setup/1' }, { format: 'douane.setup/1', regions: [] }]) {
+      expect(parseSetup(odd).ok).toBe(false);
+    }
+  });
+
+  it('comes through unchanged where it is of today already', () => {
+    expect(upgradeSetup(fresh())).toEqual(fresh());
+  });
+});
+
+it.each([
+  ['de-AT', 'de'],
+  ['DE', 'de'],
+  ['zh-Hant-TW', 'zh-Hant'],
+  ['zh-Hans', undefined],
+  ['pt', undefined],
+  ['', undefined],
+])('looks %j up as %j', (wanted, found) => {
+  expect(lookUpLanguage(wanted, ['de', 'pt-BR', 'zh-Hant'])).toBe(found);
+});
+
+it.each([
+  ['ar', 'rtl'],
+  ['ar-EG', 'rtl'],
+  ['he', 'rtl'],
+  ['az-Arab', 'rtl'],
+  ['ar-Latn', 'ltr'],
+  ['ku', 'ltr'],
+  ['arn', 'ltr'],
+  ['de', 'ltr'],
+])('%s is written %s', (tag, direction) => {
+  expect(directionOf(tag)).toBe(direction);
 });

@@ -1,19 +1,19 @@
+import { BANNER_ELEMENT, type BannerAct, BUTTON_ELEMENT, purposeBoxId } from '@douane/core/consent/banner-marks';
 import type { BannerOptions } from '../types';
 import { el, lifetimeWords } from './dom';
 import { styleOf } from './style';
-
-const TAG = 'douane-banner';
 
 /**
  * Shows the banner in a shadow tree of its own, first layer or panel. Accept, refuse and choose have equal weight; no
  * box is ticked beforehand where a yes is asked. Replaces a banner that is open.
  */
 export function openBanner(options: BannerOptions, parent: HTMLElement = document.body): void {
-  parent.querySelector(TAG)?.remove();
-  document.querySelector('douane-choices')?.remove();
+  parent.querySelector(BANNER_ELEMENT)?.remove();
+  document.querySelector(BUTTON_ELEMENT)?.remove();
   const returnTo = document.activeElement;
-  const host = document.createElement(TAG);
+  const host = document.createElement(BANNER_ELEMENT);
   host.lang = options.content.language;
+  host.dir = options.content.direction;
   const root = host.attachShadow({ mode: 'open' });
   const style = new CSSStyleSheet();
   style.replaceSync(styleOf(options.look));
@@ -76,11 +76,11 @@ function panel(options: BannerOptions, decided: Decided, close: () => void): HTM
   const { texts } = content;
   const boxes = new Map<string, HTMLInputElement>();
   const rows = content.purposes.map((purpose) => {
-    const box = el('input', { type: 'checkbox', id: `p-${purpose.id}`, 'aria-describedby': `d-${purpose.id}` });
+    const box = el('input', { type: 'checkbox', id: purposeBoxId(purpose.id), 'aria-describedby': `d-${purpose.id}` });
     box.checked = decision.granted[purpose.id] === true;
     box.disabled = purpose.necessary;
     boxes.set(purpose.id, box);
-    const name = el('label', { for: `p-${purpose.id}` }, [
+    const name = el('label', { for: purposeBoxId(purpose.id) }, [
       el('b', {}, purpose.name),
       ...(purpose.necessary ? [` · ${texts.always}`] : []),
     ]);
@@ -155,7 +155,7 @@ function policyLink(content: BannerOptions['content']): (string | HTMLElement)[]
   return content.policyUrl ? [' ', el('a', { href: content.policyUrl }, content.texts.policy)] : [];
 }
 
-function act(name: string, label: string, onClick: () => void, look = ''): HTMLElement {
+function act(name: BannerAct, label: string, onClick: () => void, look = ''): HTMLElement {
   const button = el('button', { type: 'button', 'data-act': name, class: look }, label);
   button.onclick = onClick;
   return button;

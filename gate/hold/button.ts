@@ -1,10 +1,11 @@
+import { BUTTON_ELEMENT } from '@douane/core/consent/banner-marks';
 import type { Look } from '../types';
 
 /** The choices button, by which a visitor comes back to the choice at any time. */
 export function showButton(label: string, look: Look, onOpen: () => void): void {
   const add = () => {
-    if (document.querySelector('douane-choices')) return;
-    const host = document.createElement('douane-choices');
+    if (document.querySelector(BUTTON_ELEMENT)) return;
+    const host = document.createElement(BUTTON_ELEMENT);
     const button = document.createElement('button');
     button.textContent = label;
     button.type = 'button';

@@ -1,16 +1,17 @@
-import { type HoldPlan, matchesName } from '@douane/core/hold';
+import { matchesName, type StoredPatterns } from '@douane/core/hold';
+import { cookies, storages, writeCookie } from './kept';
 
 /** Deletes what can be deleted from here of the purposes no longer granted: first-party cookies and storage. */
-export function forget(plan: HoldPlan, refused: (purpose: string) => boolean): void {
-  const names = document.cookie.split('; ').map((pair) => pair.split('=')[0]!);
-  for (const name of names) if (fits(plan.cookies, name, refused)) deleteCookie(name);
-  for (const storage of [localStorage, sessionStorage]) {
-    for (const key of Object.keys(storage)) if (fits(plan.storage, key, refused)) storage.removeItem(key);
+export function forget(stored: StoredPatterns, refused: (purpose: string) => boolean): void {
+  const fits = (patterns: StoredPatterns['cookies'], name: string) =>
+    patterns.some(([pattern, purpose]) => refused(purpose) && matchesName(pattern, name));
+  for (const pair of cookies().split('; ')) {
+    const name = pair.split('=')[0]!;
+    if (fits(stored.cookies, name)) deleteCookie(name);
   }
-}
-
-function fits(patterns: HoldPlan['cookies'], name: string, refused: (purpose: string) => boolean): boolean {
-  return patterns.some(([pattern, purpose]) => refused(purpose) && matchesName(pattern, name));
+  for (const storage of storages()) {
+    for (const key of Object.keys(storage)) if (fits(stored.storage, key)) storage.removeItem(key);
+  }
 }
 
 /** A cookie is known by name, domain and path, and a script cannot see the latter two: all that may be are tried. */
@@ -20,9 +21,6 @@ function deleteCookie(name: string): void {
   const parts = location.pathname.split('/');
   const paths = parts.map((_, i) => parts.slice(0, i + 1).join('/') || '/');
   for (const domain of domains) {
-    for (const path of paths) {
-      // biome-ignore lint/suspicious/noDocumentCookie: cookieStore is missing in browsers that visitors use.
-      document.cookie = `${name}=; Max-Age=0; Path=${path}${domain}`;
-    }
+    for (const path of paths) writeCookie(`${name}=; Max-Age=0; Path=${path}${domain}`);
   }
 }

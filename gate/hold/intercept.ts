@@ -9,21 +9,21 @@ const FETCHING: [{ prototype: Element }, string][] = [
 ];
 
 /**
- * Holds what scripts of the page insert or send at run time, where the host is known to need a yes. An address is set,
- * or a request sent, only when its purpose is granted; until then the element stands in the page without it.
+ * Holds what scripts of the page insert or send at run time, by what the plan says of their host. An address is set,
+ * or a request sent, only when that is granted; until then the element stands in the page without it.
  */
 export function intercept(permits: Permits): void {
   const intended = new WeakMap<Element, string>();
   /** The address an element was last meant to have wins; an older one that waited is dropped. */
   const whenAllowed = (element: Element, address: string, set: () => void): void => {
-    const purpose = permits.holding(address);
+    const mark = permits.holding(address);
     intended.delete(element);
-    if (!purpose) {
+    if (mark === null) {
       set();
       return;
     }
     intended.set(element, address);
-    permits.later(purpose, () => {
+    permits.later(mark, () => {
       if (intended.get(element) !== address) return;
       intended.delete(element);
       set();
@@ -56,10 +56,10 @@ export function intercept(permits: Permits): void {
 
   const { fetch } = window;
   window.fetch = function (input, init) {
-    const purpose = permits.holding(input instanceof Request ? input.url : String(input));
-    if (!purpose) return fetch.call(this, input, init);
+    const mark = permits.holding(input instanceof Request ? input.url : String(input));
+    if (mark === null) return fetch.call(this, input, init);
     return new Promise((resolve, reject) => {
-      permits.later(purpose, () => fetch.call(window, input, init).then(resolve, reject));
+      permits.later(mark, () => fetch.call(window, input, init).then(resolve, reject));
     });
   };
   const { open, send } = XMLHttpRequest.prototype;
@@ -69,15 +69,15 @@ export function intercept(permits: Permits): void {
     return (open as (...all: unknown[]) => void).apply(this, args);
   };
   XMLHttpRequest.prototype.send = function (body) {
-    const purpose = permits.holding(addresses.get(this) ?? '');
-    if (!purpose) return send.call(this, body);
-    permits.later(purpose, () => send.call(this, body));
+    const mark = permits.holding(addresses.get(this) ?? '');
+    if (mark === null) return send.call(this, body);
+    permits.later(mark, () => send.call(this, body));
   };
   const { sendBeacon } = navigator;
   navigator.sendBeacon = (address, data) => {
-    const purpose = permits.holding(String(address));
-    if (!purpose) return sendBeacon.call(navigator, address, data);
-    permits.later(purpose, () => sendBeacon.call(navigator, address, data));
+    const mark = permits.holding(String(address));
+    if (mark === null) return sendBeacon.call(navigator, address, data);
+    permits.later(mark, () => sendBeacon.call(navigator, address, data));
     return true;
   };
 }

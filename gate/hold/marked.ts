@@ -1,26 +1,30 @@
 import type { Permits } from './permits';
+import { safely } from './safely';
 
 const MARK = 'data-gate';
 
 /**
  * Lets marked tags act once their purpose is granted. Three forms, all of which the browser leaves alone until then:
  * a vendor's snippet unchanged inside `<template data-gate="purpose">`; `<script type="text/plain" data-gate>` with its
- * address in `src` or `data-gate-src`; an image or frame with its address in `data-gate-src`.
+ * address in `src` or `data-gate-src`; an image or frame with its address in `data-gate-src`. One that fails stops no other.
  */
 export function releaseMarked(permits: Permits): void {
   for (const element of document.querySelectorAll<HTMLElement>(`[${MARK}]`)) {
-    if (!permits.allows(element.getAttribute(MARK)!)) continue;
-    element.removeAttribute(MARK);
-    if (element instanceof HTMLTemplateElement) void unpack(element);
-    else if (element instanceof HTMLScriptElement) element.replaceWith(running(element));
-    else {
-      const address = element.dataset.gateSrc;
-      element.removeAttribute(`${MARK}-src`);
-      if (!address) continue;
-      // Chromium 156 forgets an address that a frame gets in the same task in which the parser inserted it.
-      if (element instanceof HTMLIFrameElement) setTimeout(() => element.setAttribute('src', address));
-      else element.setAttribute('src', address);
-    }
+    if (permits.allows(element.getAttribute(MARK)!)) safely(() => release(element));
+  }
+}
+
+function release(element: HTMLElement): void {
+  element.removeAttribute(MARK);
+  if (element instanceof HTMLTemplateElement) void unpack(element);
+  else if (element instanceof HTMLScriptElement) element.replaceWith(running(element));
+  else {
+    const address = element.dataset.gateSrc;
+    element.removeAttribute(`${MARK}-src`);
+    if (!address) return;
+    // Chromium 156 forgets an address that a frame gets in the same task in which the parser inserted it.
+    if (element instanceof HTMLIFrameElement) setTimeout(() => element.setAttribute('src', address));
+    else element.setAttribute('src', address);
   }
 }
 

@@ -1,39 +1,47 @@
-import { byHost, type HoldPlan } from '@douane/core/hold';
+import { mayRun, type PlanIndex, purposeOf } from '@douane/core/hold';
+import { safely } from './safely';
 
-type Waiting = { purpose: string; run: () => void };
+/** Stands in a mark for third parties that nobody has ruled. */
+const UNRULED = '*';
 
-/** What may run at the moment, and what waits until it may. */
+type Waiting = { mark: string; run: () => void };
+
+/** What may run at the moment, and what waits until it may. Marks are purposes, or `*` for what nobody has ruled. */
 export class Permits {
-  private granted: Record<string, boolean> = {};
+  private granted: Record<string, boolean> | null = null;
   private waiting: Waiting[] = [];
 
-  constructor(private readonly plan: HoldPlan) {}
+  constructor(private readonly plan: PlanIndex) {}
 
-  allows(purpose: string): boolean {
-    return this.granted[purpose] === true;
+  allows(mark: string): boolean {
+    if (mark !== UNRULED) return this.granted?.[mark] === true;
+    return mayRun(null, this.granted ?? { nothing: false }, this.plan.unruled);
   }
 
-  /** The purpose for which an address is held now; `null` where it may be contacted. */
+  /** The mark under which an address is held now; `null` where it may be contacted. */
   holding(address: string): string | null {
-    let host: string;
+    let url: URL;
     try {
-      host = new URL(address, location.href).hostname;
+      url = new URL(address, document.baseURI);
     } catch {
       return null; // not an address: the browser will say so itself
     }
-    const purpose = byHost(this.plan.hosts, host);
-    return purpose && !this.allows(purpose) ? purpose : null;
+    if (!/^(https?|wss?):$/.test(url.protocol)) return null;
+    const purpose = purposeOf(this.plan, url);
+    if (purpose === undefined || url.hostname === location.hostname) return null;
+    const mark = purpose ?? UNRULED;
+    return this.allows(mark) ? null : mark;
   }
 
-  later(purpose: string, run: () => void): void {
-    this.waiting.push({ purpose, run });
+  later(mark: string, run: () => void): void {
+    this.waiting.push({ mark, run });
   }
 
   /** Takes over what is granted and lets go of what now may run, in the order it came. */
   grant(granted: Record<string, boolean>): void {
     this.granted = granted;
-    const ready = this.waiting.filter(({ purpose }) => this.allows(purpose));
-    this.waiting = this.waiting.filter(({ purpose }) => !this.allows(purpose));
-    for (const { run } of ready) run();
+    const ready = this.waiting.filter(({ mark }) => this.allows(mark));
+    this.waiting = this.waiting.filter(({ mark }) => !this.allows(mark));
+    for (const { run } of ready) safely(run);
   }
 }

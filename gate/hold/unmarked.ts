@@ -6,16 +6,24 @@ import type { Permits } from './permits';
  */
 export function stopUnmarked(nodes: NodeList, permits: Permits): void {
   for (const node of nodes) {
-    if (!(node instanceof HTMLElement)) continue;
-    const purpose = permits.holding(node.getAttribute('src') ?? '');
-    if (!purpose || node.hasAttribute('data-gate')) continue;
-    if (node instanceof HTMLScriptElement) {
-      node.type = 'text/plain';
-      node.setAttribute('data-gate', purpose);
-    } else if (node instanceof HTMLImageElement || node instanceof HTMLIFrameElement) {
-      node.dataset.gateSrc = node.getAttribute('src')!;
-      node.removeAttribute('src');
-      node.setAttribute('data-gate', purpose);
-    }
+    if (!(node instanceof Element)) continue;
+    stop(node, permits);
+    // Put in as a piece, what is inside is not told of by itself.
+    for (const inner of node.querySelectorAll('[src]')) stop(inner, permits);
+  }
+}
+
+function stop(element: Element, permits: Permits): void {
+  const address = element.getAttribute('src');
+  if (address === null || element.hasAttribute('data-gate')) return;
+  const mark = permits.holding(address);
+  if (mark === null) return;
+  if (element instanceof HTMLScriptElement) {
+    element.type = 'text/plain';
+    element.setAttribute('data-gate', mark);
+  } else if (element instanceof HTMLImageElement || element instanceof HTMLIFrameElement) {
+    element.setAttribute('data-gate-src', address);
+    element.removeAttribute('src');
+    element.setAttribute('data-gate', mark);
   }
 }

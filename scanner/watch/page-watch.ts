@@ -230,8 +230,8 @@ export class PageWatch {
       const party = this.party(host, asked ?? page);
       if (party === 'first') continue;
       const chain = [
-        { url: page, how: 'page' },
-        { url, how: `${kind} by a worker` },
+        { url: page, how: 'page' as const },
+        { url, how: 'worker' as const, kind },
       ];
       const atMs = this.options.clock.fromWall(wall);
       seen.push({ kind: 'request', name: kind, host, party, page: asked ?? page, url, chain, atMs });

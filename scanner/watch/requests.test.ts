@@ -1,3 +1,4 @@
+import { linkWords } from '@douane/core/observe';
 import type { Protocol } from 'playwright-core/types/protocol';
 import { describe, expect, it } from 'vitest';
 import { RequestBook } from './requests';
@@ -38,7 +39,7 @@ function book(...events: Sent[]) {
   return { requests, sent };
 }
 const chain = ({ requests, sent }: ReturnType<typeof book>) =>
-  requests.chainOf(sent.at(-1)!).map(({ url, how }) => `${how} ${url}`);
+  requests.chainOf(sent.at(-1)!).map((link) => `${linkWords(link)} ${link.url}`);
 
 describe('who brought it in', () => {
   it('goes from page through tag manager and tag to pixel', () => {

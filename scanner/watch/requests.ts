@@ -225,24 +225,27 @@ export class RequestBook {
   /** Who brought a request in, from the page inward; the last link is the request itself. */
   chainOf(request: SeenRequest, depth = 0): ChainLink[] {
     if (request.kind === 'document') return [{ url: request.url, how: 'page' }];
-    if (depth > 12) return [{ url: request.url, how: 'deep chain' }];
+    if (depth > 12) return [{ url: request.url, how: 'cut' }];
     if (request.redirectedFrom) {
       return [...this.chainOf(request.redirectedFrom, depth + 1), { url: request.url, how: 'redirect' }];
     }
     const { type, stack, url, lineNumber } = request.initiator;
-    const what = request.kind;
-    const setter = what === 'image' ? this.imageScripts.get(request.url) : undefined;
+    // A page or a preflight request is nobody's tag, so it has no kind to tell.
+    const kind = request.kind === 'preflight' ? {} : { kind: request.kind };
+    const setter = request.kind === 'image' ? this.imageScripts.get(request.url) : undefined;
     if (type === 'script' || setter) {
       const frame = this.firstFrame(stack);
       const by = frame?.url ?? setter ?? url ?? request.documentUrl;
-      const how = by === request.documentUrl ? `${what} by a script in the page` : `${what} by script`;
-      return [...this.chainOfUrl(by, request, depth), { url: request.url, how }];
+      const how = by === request.documentUrl ? 'page-script' : 'script';
+      return [...this.chainOfUrl(by, request, depth), { url: request.url, how, ...kind }];
     }
     const by = url || request.documentUrl;
-    const line = lineNumber !== undefined && type === 'parser' ? `, line ${lineNumber + 1}` : '';
-    const style = this.byUrl.get(by)?.kind === 'style';
-    const how = style ? `${what} by style sheet` : `${what} in the markup${line}`;
-    return [...this.chainOfUrl(by, request, depth), { url: request.url, how }];
+    const line = lineNumber !== undefined && type === 'parser' ? { line: lineNumber + 1 } : {};
+    const link: ChainLink =
+      this.byUrl.get(by)?.kind === 'style'
+        ? { url: request.url, how: 'style', ...kind }
+        : { url: request.url, how: 'markup', ...kind, ...line };
+    return [...this.chainOfUrl(by, request, depth), link];
   }
 
   /** Where in a script the request was made; `null` where no script made it. */

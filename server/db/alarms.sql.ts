@@ -1,5 +1,6 @@
 import type { Delivery } from '@douane/api';
 import type { Item } from '@douane/core/observe';
+import { asJson } from './clean';
 import type { Queryable } from './db';
 
 export type AlarmItem = Pick<Item, 'kind' | 'name' | 'host' | 'party'> & { page: string };
@@ -39,7 +40,7 @@ export async function insertAlarm(
   const { rows } = await db.query(
     `INSERT INTO alarm (organisation_id, site_id, run_id, before_run_id, words, items) VALUES ($1, $2, $3, $4, $5, $6)
      ON CONFLICT (run_id) DO NOTHING RETURNING id`,
-    [organisationId, siteId, runId, beforeRunId, words, JSON.stringify(items)],
+    [organisationId, siteId, runId, beforeRunId, words, asJson(items)],
   );
   return rows[0]?.id ?? null;
 }

@@ -1,8 +1,20 @@
 import pg from 'pg';
+import { cleanParameter } from './clean';
 
 /** A pool, or a client inside a transaction: the caller chooses. */
 export type Queryable = Pick<pg.Pool, 'query'>;
 export type Db = pg.Pool;
+
+/** Cleans every parameter on its way, so that no text of a page can make a query fail, whichever table it is for. */
+class CleaningClient extends pg.Client {
+  // biome-ignore lint/suspicious/noExplicitAny: the driver's own signature is a dozen overloads
+  override query(...args: any[]): any {
+    const [first, values] = args;
+    if (Array.isArray(values)) args[1] = values.map(cleanParameter);
+    else if (Array.isArray(first?.values)) args[0] = Object.assign(first, { values: first.values.map(cleanParameter) });
+    return (super.query as (...all: unknown[]) => unknown)(...args);
+  }
+}
 
 /**
  * Opens a pool. `connectionString` as libpq reads it. Whatever waits ends: a connection that does not come, a lock that
@@ -11,6 +23,7 @@ export type Db = pg.Pool;
 export function openPool(connectionString: string, { max = 10 }: { max?: number } = {}): Db {
   const pool = new pg.Pool({
     connectionString,
+    Client: CleaningClient,
     max,
     connectionTimeoutMillis: 5_000,
     statement_timeout: 30_000,

@@ -1,7 +1,7 @@
 import type { KeptAside, KeptRuling } from '@douane/api';
 import type { Ruling } from '@douane/core/classify';
 import type { Item, ItemKind } from '@douane/core/observe';
-import { withoutNul } from './clean';
+import { asJson } from './clean';
 import type { Queryable } from './db';
 
 /** An item of a site with the ruling that stands, if any. */
@@ -110,7 +110,7 @@ export async function itemById(db: Queryable, organisationId: string, id: string
 
 /** An item with its standing ruling, as far as lists of services go; a long inventory is read quickly so. */
 export interface RuledItem {
-  item: Pick<Item, 'kind' | 'name' | 'host' | 'lifetimeSeconds'>;
+  item: Pick<Item, 'kind' | 'name' | 'host' | 'lifetimeSeconds' | 'url'>;
   ruling: Pick<Ruling, 'purpose' | 'service' | 'description' | 'policyUrl' | 'lifetimeSeconds'>;
 }
 
@@ -122,7 +122,7 @@ const STANDING = `
 /** What is ruled on a site, and nothing else of it; order as `listItems` has it. */
 export async function listRuled(db: Queryable, organisationId: string, siteId: string): Promise<RuledItem[]> {
   const { rows } = await db.query(
-    `SELECT i.kind, i.name, i.host, i.facts->'lifetimeSeconds' AS lives, r.purpose, r.description, r.policy_url AS "policyUrl",
+    `SELECT i.kind, i.name, i.host, i.facts->'lifetimeSeconds' AS lives, i.facts->>'url' AS url, r.purpose, r.description, r.policy_url AS "policyUrl",
        r.lifetime, coalesce(s.body->>'name', r.service) AS service
      FROM item i CROSS JOIN LATERAL (${STANDING}) r
      LEFT JOIN service_name n ON n.organisation_id = $1 AND n.name = r.service LEFT JOIN service s ON s.id = n.service_id
@@ -130,9 +130,15 @@ export async function listRuled(db: Queryable, organisationId: string, siteId: s
      ORDER BY i.facts->>'party' DESC, i.host, i.kind, i.name`,
     [organisationId, siteId],
   );
-  return rows.map(({ kind, name, host, lives, purpose, service, description, policyUrl, lifetime }) => ({
+  return rows.map(({ kind, name, host, lives, url, purpose, service, description, policyUrl, lifetime }) => ({
     // An item without a lifetime has none in its facts; one that lasts for the session has a JSON null there.
-    item: { kind, name, host, ...((lives !== null || kind === 'cookie') && { lifetimeSeconds: lives }) },
+    item: {
+      kind,
+      name,
+      host,
+      ...(url && { url }),
+      ...((lives !== null || kind === 'cookie') && { lifetimeSeconds: lives }),
+    },
     ruling: {
       purpose,
       service,
@@ -211,12 +217,12 @@ export async function upsertItems(
   siteId: string,
   items: readonly Item[],
 ): Promise<void> {
-  const rows = withoutNul(items.map(({ kind, name, host, ...facts }) => ({ kind, name, host, facts })));
+  const rows = items.map(({ kind, name, host, ...facts }) => ({ kind, name, host, facts }));
   await db.query(
     `INSERT INTO item (organisation_id, site_id, kind, name, host, facts)
      SELECT $1, $2, x.kind, x.name, x.host, x.facts FROM jsonb_to_recordset($3) AS x(kind text, name text, host text, facts jsonb)
      ON CONFLICT (site_id, kind, host, md5(name)) DO UPDATE SET facts = excluded.facts, last_seen_at = now()`,
-    [organisationId, siteId, JSON.stringify(rows)],
+    [organisationId, siteId, asJson(rows)],
   );
 }
 

@@ -5,6 +5,7 @@ import {
   type HouseRule,
   type HouseRuleBody,
 } from '@douane/core/classify';
+import { asJson } from './clean';
 import type { Queryable } from './db';
 
 export async function classifySettings(db: Queryable, organisationId: string): Promise<ClassifySettings> {
@@ -104,6 +105,6 @@ export async function replaceOwnCatalogue(
   await db.query(
     `INSERT INTO catalogue_entry (organisation_id, key, entry)
      SELECT $1, x.key, x.entry FROM jsonb_to_recordset($2) AS x(key text, entry jsonb)`,
-    [organisationId, JSON.stringify(entries)],
+    [organisationId, asJson(entries)],
   );
 }

@@ -47,10 +47,21 @@ async function grantTo(db: pg.Client, role: string): Promise<void> {
     REVOKE INSERT, UPDATE, DELETE, TRUNCATE ON migration FROM ${name};`);
 }
 
-/** Throws a sentence where the database is not at this program's schema. */
-export async function assertMigrated(db: Pick<pg.Pool, 'query'>): Promise<void> {
+/**
+ * Throws a sentence where the database is not at this program's schema. Gives back what whoever runs it should know, a
+ * sentence each.
+ */
+export async function assertMigrated(db: Pick<pg.Pool, 'query'>): Promise<string[]> {
   const { rows } = await db.query(
-    `SELECT to_regclass('consent_record') IS NOT NULL AND to_regclass('queue.version') IS NOT NULL AS ready`,
+    `SELECT to_regclass('publication') IS NOT NULL AND to_regclass('queue.version') IS NOT NULL AS ready`,
   );
   if (!rows[0].ready) throw new Error('the database is not ready for this version: run "douane migrate" first');
+  const { rows: rights } = await db.query(
+    `SELECT has_table_privilege('consent_record', 'UPDATE') OR has_table_privilege('consent_record', 'DELETE') AS may`,
+  );
+  return rights[0].may
+    ? [
+        'The role of DATABASE_URL may change the ledger. Give the owner of the tables a role of its own (DOUANE_OWNER_URL) and run "douane migrate".',
+      ]
+    : [];
 }

@@ -12,9 +12,17 @@ const PERSON = `SELECT p.id, p.organisation_id AS "organisationId", o.name AS or
     p.password_hash AS "passwordHash"
   FROM person p JOIN organisation o ON o.id = p.organisation_id`;
 
-/** The one query without an organisation: it is what tells which organisation somebody is of. */
+/** One who is still there; with the next the only queries without an organisation, since they tell which one it is. */
+export async function personById(db: Queryable, id: string): Promise<Person | null> {
+  const { rows } = await db.query(`${PERSON} WHERE p.id = $1 AND p.left_at IS NULL`, [id]);
+  if (!rows[0]) return null;
+  const { passwordHash: _, ...person } = rows[0];
+  return person;
+}
+
+/** One who is still there, by what he signs in with. */
 export async function personByEmail(db: Queryable, email: string): Promise<(Person & { passwordHash: string }) | null> {
-  const { rows } = await db.query(`${PERSON} WHERE p.email = lower($1)`, [email]);
+  const { rows } = await db.query(`${PERSON} WHERE p.email = lower($1) AND p.left_at IS NULL`, [email]);
   return rows[0] ?? null;
 }
 
@@ -33,6 +41,14 @@ export async function insertPerson(
     [organisationId, person.email, person.name, person.passwordHash],
   );
   return rows[0].id;
+}
+
+/** Whoever leaves is signed out everywhere at once. `false`: nobody of this address is there. */
+export async function markLeft(db: Queryable, email: string): Promise<boolean> {
+  const { rowCount } = await db.query('UPDATE person SET left_at = now() WHERE email = lower($1) AND left_at IS NULL', [
+    email,
+  ]);
+  return rowCount === 1;
 }
 
 export async function countPeople(db: Queryable): Promise<number> {

@@ -1,5 +1,12 @@
-import { type ConsentRecord, FIRST_PREVIOUS_HASH, hashRecord, type RecordBody } from '@douane/core/consent';
-import { type Db, inTransaction, type Queryable } from './db';
+import {
+  type ConsentRecord,
+  FIRST_PREVIOUS_HASH,
+  type LedgerHead,
+  type RecordBody,
+  type RecordColumns,
+} from '@douane/core/consent';
+import { asJson } from './clean';
+import type { Queryable } from './db';
 
 interface RecordRow {
   body: RecordBody;
@@ -11,31 +18,53 @@ const COLUMNS = `body, previous_hash AS "previousHash", hash`;
 const toRecord = ({ body, previousHash, hash }: RecordRow): ConsentRecord => ({ ...body, previousHash, hash });
 
 /**
- * Appends a record to a site's ledger and answers when it is committed. Writers of one site take turns, in whatever
- * process they run, so numbers have no gaps and each record follows the one before it.
+ * Holds a site's ledger until the transaction ends, in whatever process it runs, and gives its end: number 0 where it is
+ * empty. Numbers have no gaps and each record follows the one before it, because only the holder writes.
  */
-export async function appendRecord(
-  db: Db,
+export async function holdLedger(db: Queryable, organisationId: string, siteId: string): Promise<LedgerHead> {
+  await db.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [`ledger ${siteId}`]);
+  return (await ledgerHead(db, organisationId, siteId)) ?? { number: 0, hash: FIRST_PREVIOUS_HASH };
+}
+
+/** The newest record of a site by number and hash; `null`: there is none. */
+export async function ledgerHead(db: Queryable, organisationId: string, siteId: string): Promise<LedgerHead | null> {
+  const { rows } = await db.query<LedgerHead>(
+    `SELECT number::int, hash FROM consent_record WHERE organisation_id = $1 AND site_id = $2 ORDER BY number DESC LIMIT 1`,
+    [organisationId, siteId],
+  );
+  return rows[0] ?? null;
+}
+
+/** Those of a site's records that have one of these ids. */
+export async function recordsById(
+  db: Queryable,
   organisationId: string,
   siteId: string,
-  body: Omit<RecordBody, 'number' | 'at'>,
-): Promise<ConsentRecord> {
-  return inTransaction(db, async (tx) => {
-    await tx.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [`ledger ${siteId}`]);
-    const { rows } = await tx.query(
-      `SELECT number::int, hash FROM consent_record WHERE organisation_id = $1 AND site_id = $2 ORDER BY number DESC LIMIT 1`,
-      [organisationId, siteId],
-    );
-    const previousHash: string = rows[0]?.hash ?? FIRST_PREVIOUS_HASH;
-    const full: RecordBody = { ...body, number: (rows[0]?.number ?? 0) + 1, at: new Date().toISOString() };
-    const hash = hashRecord(full, previousHash);
-    await tx.query(
-      `INSERT INTO consent_record (id, organisation_id, site_id, number, body, test, at, previous_hash, hash)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
-      [full.id, organisationId, siteId, full.number, full, full.test, full.at, previousHash, hash],
-    );
-    return { ...full, previousHash, hash };
-  });
+  ids: readonly string[],
+): Promise<ConsentRecord[]> {
+  if (ids.length === 0) return [];
+  const { rows } = await db.query<RecordRow>(
+    `SELECT ${COLUMNS} FROM consent_record WHERE organisation_id = $1 AND site_id = $2 AND id = ANY($3::uuid[])`,
+    [organisationId, siteId, ids],
+  );
+  return rows.map(toRecord);
+}
+
+/** Appends records that follow the end of the ledger, which the caller holds. */
+export async function insertRecords(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+  records: readonly ConsentRecord[],
+): Promise<void> {
+  const rows = records.map(({ previousHash, hash, ...body }) => ({ body, previousHash, hash }));
+  await db.query(
+    `INSERT INTO consent_record (id, organisation_id, site_id, number, body, test, at, previous_hash, hash)
+     SELECT (x.body->>'id')::uuid, $1, $2, (x.body->>'number')::bigint, x.body, (x.body->>'test')::boolean,
+       (x.body->>'at')::timestamptz, x."previousHash", x.hash
+     FROM jsonb_to_recordset($3) AS x(body jsonb, "previousHash" text, hash text)`,
+    [organisationId, siteId, asJson(rows)],
+  );
 }
 
 /** Newest first; `search` is the beginning of an id, or a whole place, language or method. */
@@ -74,15 +103,22 @@ export async function countRecords(db: Queryable, organisationId: string, siteId
   return rows[0]!;
 }
 
-/** A site's whole ledger in order, in steps that fit in memory. */
-export async function* ledger(db: Queryable, organisationId: string, siteId: string): AsyncGenerator<ConsentRecord> {
+/** A site's whole ledger in order, in steps that fit in memory, each record with the columns beside its body. */
+export async function* ledger(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+): AsyncGenerator<{ record: ConsentRecord; columns: RecordColumns }> {
   for (let after = 0; ; ) {
-    const { rows } = await db.query<RecordRow>(
-      `SELECT ${COLUMNS} FROM consent_record WHERE organisation_id = $1 AND site_id = $2 AND number > $3 ORDER BY number LIMIT 1000`,
+    const { rows } = await db.query<RecordRow & Omit<RecordColumns, 'at'> & { at: Date }>(
+      `SELECT ${COLUMNS}, id, number::int, test, at FROM consent_record
+       WHERE organisation_id = $1 AND site_id = $2 AND number > $3 ORDER BY number LIMIT 1000`,
       [organisationId, siteId, after],
     );
-    for (const row of rows) yield toRecord(row);
+    for (const { id, number, test, at, ...row } of rows) {
+      yield { record: toRecord(row), columns: { id, number, test, at: at.toISOString() } };
+    }
     if (rows.length < 1000) return;
-    after = rows[rows.length - 1]!.body.number;
+    after = rows[rows.length - 1]!.number;
   }
 }

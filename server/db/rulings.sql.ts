@@ -1,6 +1,6 @@
 import type { KeptRuling } from '@douane/api';
 import type { Ruling, RulingElsewhere } from '@douane/core/classify';
-import { withoutNul } from './clean';
+import { asJson } from './clean';
 import type { Queryable } from './db';
 import { RULING_AS_JSON, type RulingRow, toRuling } from './items.sql';
 
@@ -30,16 +30,16 @@ export async function insertRulings(
      FROM jsonb_to_recordset($2) AS x("itemId" uuid, state text, purpose text, service text, description text,
        "policyUrl" text, "legalBasis" text, lifetime jsonb, by text, reason text, confidence real, evidence jsonb)
      JOIN item i ON i.id = x."itemId" AND i.organisation_id = $1`,
-    [organisationId, JSON.stringify(withoutNul(rows)), personId, act],
+    [organisationId, asJson(rows), personId, act],
   );
 }
 
 /** Undoes all that a person did by one act; says which items it was about. */
-export async function undoAct(db: Queryable, organisationId: string, act: string): Promise<string[]> {
+export async function undoAct(db: Queryable, organisationId: string, act: string, personId: string): Promise<string[]> {
   const { rows } = await db.query<{ itemId: string }>(
-    `UPDATE ruling SET undone_at = now() WHERE organisation_id = $1 AND act = $2 AND author = 'person' AND undone_at IS NULL
-     RETURNING item_id AS "itemId"`,
-    [organisationId, act],
+    `UPDATE ruling SET undone_at = now(), undone_by = $3
+     WHERE organisation_id = $1 AND act = $2 AND author = 'person' AND undone_at IS NULL RETURNING item_id AS "itemId"`,
+    [organisationId, act, personId],
   );
   return rows.map(({ itemId }) => itemId);
 }
@@ -55,15 +55,16 @@ export async function endAutomatic(db: Queryable, organisationId: string, itemId
 
 /** A ruling of the past; one that is no purpose (`open`, `ignored`) has none of what goes with one. */
 export type PastRuling = Pick<KeptRuling, 'id' | 'at' | 'act' | 'by' | 'reason'> &
-  Partial<KeptRuling> & { state: 'ruled' | 'open' | 'ignored'; undoneAt: string | null };
+  Partial<KeptRuling> & { state: 'ruled' | 'open' | 'ignored'; undoneAt: string | null; undoneBy: string | null };
 
 export async function rulingHistory(db: Queryable, organisationId: string, itemId: string): Promise<PastRuling[]> {
-  const { rows } = await db.query<{ ruling: RulingRow; undoneAt: string | null }>(
-    `SELECT ${RULING_AS_JSON} AS ruling, r.undone_at AS "undoneAt" FROM ruling r LEFT JOIN person p ON p.id = r.person_id
+  const { rows } = await db.query<{ ruling: RulingRow; undoneAt: string | null; undoneBy: string | null }>(
+    `SELECT ${RULING_AS_JSON} AS ruling, r.undone_at AS "undoneAt", u.name AS "undoneBy"
+     FROM ruling r LEFT JOIN person p ON p.id = r.person_id LEFT JOIN person u ON u.id = r.undone_by
      WHERE r.organisation_id = $1 AND r.item_id = $2 ORDER BY r.at DESC LIMIT 50`,
     [organisationId, itemId],
   );
-  return rows.map(({ ruling, undoneAt }) => ({ ...toRuling(ruling), state: ruling.state, undoneAt }));
+  return rows.map(({ ruling, ...undone }) => ({ ...toRuling(ruling), state: ruling.state, ...undone }));
 }
 
 /** What persons ruled of third-party things on the organisation's other sites. */

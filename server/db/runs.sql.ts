@@ -1,4 +1,6 @@
+import type { CheckedCase, RecordedStep, Step } from '@douane/core/check';
 import type { Sign } from '@douane/core/observe';
+import { asJson } from './clean';
 import type { Queryable } from './db';
 
 export type RunKind = 'scan' | 'check' | 'look' | 'sign-in' | 'import';
@@ -28,7 +30,7 @@ const SILENCE = `interval '45 seconds'`;
 /** A run that ends its worker this often is left alone. */
 const MOST_ATTEMPTS = 3;
 
-/** Asks for a run, or joins the one under way; `joined` tells which. */
+/** Asks for a run, or joins the one under way; `joined` tells which. Imports never join: each has a file of its own. */
 export async function requestRun(
   db: Queryable,
   organisationId: string,
@@ -39,7 +41,8 @@ export async function requestRun(
 ): Promise<{ run: Run; joined: boolean }> {
   const { rows } = await db.query<Run & { joined: boolean }>(
     `INSERT INTO run (organisation_id, site_id, kind, options, requested_by) VALUES ($1, $2, $3, $4, $5)
-     ON CONFLICT (site_id, kind) WHERE state IN ('queued', 'running', 'cancelling') DO UPDATE SET kind = excluded.kind
+     ON CONFLICT (site_id, kind) WHERE state IN ('queued', 'running', 'cancelling') AND kind <> 'import'
+     DO UPDATE SET kind = excluded.kind
      RETURNING ${COLUMNS}, xmax <> 0 AS joined`,
     [organisationId, siteId, kind, options, personId],
   );
@@ -61,7 +64,7 @@ export async function startRun(db: Queryable, id: string): Promise<Run | null> {
 export async function touchRun(db: Queryable, id: string, progress: unknown): Promise<RunState | null> {
   const { rows } = await db.query(
     `UPDATE run SET touched_at = now(), progress = coalesce($2, progress) WHERE id = $1 RETURNING state`,
-    [id, progress === undefined ? null : JSON.stringify(progress)],
+    [id, progress === undefined ? null : asJson(progress)],
   );
   return rows[0]?.state ?? null;
 }
@@ -95,16 +98,17 @@ export async function cancelRun(db: Queryable, organisationId: string, id: strin
 }
 
 /**
- * Takes runs from workers that have gone: a scan goes back to the queue and goes on where it was; what has been tried
+ * Takes runs from workers that have gone: a scan goes back to the queue and goes on where it was, and so does an import;
+ * what has been tried
  * often enough, or is to be cancelled, or cannot go on, has failed, so that a new one can be asked for.
  */
 export async function releaseSilentRuns(db: Queryable): Promise<Run[]> {
   const { rows } = await db.query<Run>(
     `UPDATE run SET
-       state = CASE WHEN kind = 'scan' AND state = 'running' AND attempts < ${MOST_ATTEMPTS} THEN 'queued' ELSE 'failed' END,
-       why = CASE WHEN kind = 'scan' AND state = 'running' AND attempts < ${MOST_ATTEMPTS} THEN NULL
+       state = CASE WHEN kind IN ('scan', 'import') AND state = 'running' AND attempts < ${MOST_ATTEMPTS} THEN 'queued' ELSE 'failed' END,
+       why = CASE WHEN kind IN ('scan', 'import') AND state = 'running' AND attempts < ${MOST_ATTEMPTS} THEN NULL
          ELSE 'The worker stopped before it was done.' END,
-       finished_at = CASE WHEN kind = 'scan' AND state = 'running' AND attempts < ${MOST_ATTEMPTS} THEN NULL ELSE now() END
+       finished_at = CASE WHEN kind IN ('scan', 'import') AND state = 'running' AND attempts < ${MOST_ATTEMPTS} THEN NULL ELSE now() END
      WHERE state IN ('running', 'cancelling') AND touched_at < now() - ${SILENCE} RETURNING ${COLUMNS}`,
   );
   return rows;
@@ -141,18 +145,75 @@ export async function latestRuns(db: Queryable, organisationId: string): Promise
   return rows;
 }
 
-/** A run that is over when it is written down, such as an import. */
-export async function insertFinishedRun(
+/** Keeps the file that an import is to read. */
+export async function insertImportFile(
   db: Queryable,
-  run: { organisationId: string; siteId: string; kind: RunKind; personId: string; report: object; summary: object },
-): Promise<Run> {
-  const { organisationId, siteId, kind, personId, report, summary } = run;
-  const { rows } = await db.query<Run>(
-    `INSERT INTO run (organisation_id, site_id, kind, state, requested_by, started_at, finished_at, report, summary)
-     VALUES ($1, $2, $3, 'done', $4, now(), now(), $5, $6) RETURNING ${COLUMNS}`,
-    [organisationId, siteId, kind, personId, report, summary],
+  organisationId: string,
+  runId: string,
+  body: Buffer,
+): Promise<void> {
+  await db.query('INSERT INTO import_file (organisation_id, run_id, body) VALUES ($1, $2, $3)', [
+    organisationId,
+    runId,
+    body,
+  ]);
+}
+
+export async function importFileOf(db: Queryable, organisationId: string, runId: string): Promise<Buffer | null> {
+  const { rows } = await db.query('SELECT body FROM import_file WHERE organisation_id = $1 AND run_id = $2', [
+    organisationId,
+    runId,
+  ]);
+  return rows[0]?.body ?? null;
+}
+
+/** Once it was read, or cannot be, nobody needs the file any more. */
+export async function deleteImportFile(db: Queryable, organisationId: string, runId: string): Promise<void> {
+  await db.query('DELETE FROM import_file WHERE organisation_id = $1 AND run_id = $2', [organisationId, runId]);
+}
+
+/** Keeps what a check found of each kind of visitor, a row each. */
+export async function insertCheckedCases(
+  db: Queryable,
+  organisationId: string,
+  runId: string,
+  cases: readonly CheckedCase[],
+): Promise<void> {
+  for (const [number, result] of cases.entries()) {
+    await db.query(
+      `INSERT INTO check_case (organisation_id, run_id, number, result) VALUES ($1, $2, $3, $4)
+       ON CONFLICT (run_id, number) DO UPDATE SET result = excluded.result`,
+      [organisationId, runId, number + 1, result],
+    );
+  }
+}
+
+/** What a check found, case by case. Those of the first versions kept their records apart by name. */
+export async function listCheckedCases(db: Queryable, organisationId: string, runId: string): Promise<CheckedCase[]> {
+  const { rows } = await db.query<{ result: CheckedCase & Partial<OldCase> }>(
+    'SELECT result FROM check_case WHERE organisation_id = $1 AND run_id = $2 ORDER BY number',
+    [organisationId, runId],
   );
-  return rows[0]!;
+  return rows.map(({ result }) => (result.recorded ? result : withRecorded(result)));
+}
+
+interface OldCase {
+  clickedAtMs: number | null;
+  withdrawnAtMs: number | null;
+}
+
+function withRecorded({
+  clickedAtMs,
+  withdrawnAtMs,
+  ...rest
+}: Omit<CheckedCase, 'recorded'> & Partial<OldCase>): CheckedCase {
+  const first = rest.choice === 'withdraw' ? 'accept' : (rest.choice as Step);
+  const recorded: RecordedStep[] = [];
+  if (rest.recordedAtMs !== null) {
+    recorded.push({ step: first, clickedAtMs: clickedAtMs ?? rest.recordedAtMs, atMs: rest.recordedAtMs });
+  }
+  if (withdrawnAtMs != null) recorded.push({ step: 'refuse', clickedAtMs: withdrawnAtMs, atMs: withdrawnAtMs });
+  return { ...rest, recorded };
 }
 
 /** The scan of the same site that was done last before `run`. */

@@ -1,3 +1,4 @@
+import { type ScanPlan, scanPlanSchema } from '@douane/core/coverage';
 import type { SignIn } from '@douane/core/setup';
 import type { Queryable } from './db';
 
@@ -22,12 +23,12 @@ export async function scanSetupOf(
   db: Queryable,
   organisationId: string,
   siteId: string,
-): Promise<{ plan: object; notices: Notices }> {
+): Promise<{ plan: ScanPlan; notices: Notices }> {
   const { rows } = await db.query(
     `SELECT scan_plan AS plan, notices FROM site WHERE organisation_id = $1 AND id = $2`,
     [organisationId, siteId],
   );
-  return rows[0];
+  return { plan: scanPlanSchema.parse(rows[0].plan), notices: rows[0].notices };
 }
 
 export async function saveScanPlan(db: Queryable, organisationId: string, siteId: string, plan: object): Promise<void> {

@@ -1,6 +1,6 @@
 import type { Item } from '@douane/core/observe';
 import type { HarEntry, PageRecord } from '@douane/scanner';
-import { withoutNul } from './clean';
+import { asJson } from './clean';
 import type { Queryable } from './db';
 
 /** Keeps a page as it is done; one that is there already was done by a worker taken for dead, and stays. */
@@ -14,14 +14,7 @@ export async function insertScanPage(
   await db.query(
     `INSERT INTO scan_page (organisation_id, run_id, url, after_yes, record, har) VALUES ($1, $2, $3, $4, $5, $6)
      ON CONFLICT (run_id, md5(url), after_yes) DO NOTHING`,
-    [
-      organisationId,
-      runId,
-      record.page.url,
-      record.afterYes,
-      JSON.stringify(withoutNul(record)),
-      har.length > 0 ? JSON.stringify(withoutNul(har)) : null,
-    ],
+    [organisationId, runId, record.page.url, record.afterYes, record, har.length > 0 ? asJson(har) : null],
   );
 }
 
@@ -75,7 +68,7 @@ export async function insertScanItems(
     `INSERT INTO scan_item (organisation_id, run_id, kind, name, host, facts)
      SELECT $1, $2, x.kind, x.name, x.host, x.facts
      FROM jsonb_to_recordset($3) AS x(kind text, name text, host text, facts jsonb)`,
-    [organisationId, runId, JSON.stringify(withoutNul(rows))],
+    [organisationId, runId, asJson(rows)],
   );
 }
 

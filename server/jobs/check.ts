@@ -1,22 +1,21 @@
 import { slippedThings } from '@douane/core/check';
 import { CannotRun, runCheck } from '@douane/scanner';
-import type { Run } from '../db/runs.sql';
-import { listRuns, runById } from '../db/runs.sql';
+import { releaseInForce } from '../db/releases.sql';
+import { insertCheckedCases, listRuns, type Run, visitedPages } from '../db/runs.sql';
 import type { Site } from '../db/sites.sql';
-import { listVersions } from '../db/versions.sql';
 import type { JobResult, JobTools } from './job';
 
-/** Checks a site against its newest published version, on the pages that the last scan reached. */
+/** Checks a site against the release in force, on the pages that the last scan reached. The report names the release. */
 export async function checkJob(
   run: Run,
   site: Site,
   { db, config, knowledge, signal, progress }: JobTools,
 ): Promise<JobResult> {
   const { organisationId } = run;
-  const [version] = await listVersions(db, organisationId, site.id);
-  if (!version)
-    throw new CannotRun('Nothing is published yet, so there is nothing to check against. Publish a version first.');
-  const report = await runCheck(site.setup.site.address, version.setup, {
+  const release = await releaseInForce(db, organisationId, site.id);
+  if (!release)
+    throw new CannotRun('Nothing is published yet, so there is nothing to check against. Publish a release first.');
+  const { cases, ...report } = await runCheck(release.setup.site.address, release, {
     pages: (run.options.pages as string[] | undefined) ?? (await scannedPages(db, organisationId, site.id)),
     most: 40,
     allowPrivate: config.allowPrivate,
@@ -24,23 +23,21 @@ export async function checkJob(
     signal,
     onProgress: progress,
   });
-  const things = slippedThings(report.cases).length;
+  await insertCheckedCases(db, organisationId, run.id, cases);
   return {
     report,
     summary: {
       ...report.summary,
-      things,
-      cases: report.cases.length,
+      things: slippedThings(cases).length,
+      cases: cases.length,
       pages: report.pages.length,
-      version: version.number,
+      version: release.number,
     },
   };
 }
 
 async function scannedPages(db: JobTools['db'], organisationId: string, siteId: string): Promise<string[] | undefined> {
   const last = (await listRuns(db, organisationId, siteId, 'scan')).find((scan) => scan.state === 'done');
-  const full = last && (await runById(db, organisationId, last.id));
-  const report = full?.report as { pages: { url: string; outcome: string }[] } | undefined;
-  const pages = report?.pages.filter((page) => page.outcome === 'ok').map((page) => page.url);
-  return pages?.length ? pages : undefined;
+  const pages = last ? await visitedPages(db, organisationId, last.id) : [];
+  return pages.length > 0 ? pages : undefined;
 }

@@ -10,6 +10,7 @@ const DELIVERIES = 'delivery';
 const MINUTE = 'minute';
 /** An alarm that could not be delivered is tried this often again. */
 const RETRIES = 6;
+const DELIVERIES_AT_ONCE = 4;
 
 /** The queue lives in PostgreSQL, so any number of workers on any machine can take from it. */
 export class RunQueue {
@@ -45,13 +46,15 @@ export class RunQueue {
   ): Promise<{ run: Run; joined: boolean }> {
     const { organisationId, siteId, kind, options = {}, personId = null } = asked;
     const result = await requestRun(db, organisationId, siteId, kind, options, personId);
-    if (!result.joined) await this.send(result.run.id);
+    if (!result.joined) await this.send(result.run.id, db);
     await announce(db, { organisationId, siteId, what: kind });
     return result;
   }
 
-  async send(runId: string): Promise<void> {
-    await this.boss.send(QUEUE, { runId }, { expireInHours: 4, retryLimit: 0 });
+  /** `db`: where it is sent inside a transaction, and so only when that commits. */
+  async send(runId: string, db?: Queryable): Promise<void> {
+    const within = db && { db: { executeSql: (text: string, values: unknown[]) => db.query(text, values) } };
+    await this.boss.send(QUEUE, { runId }, { expireInHours: 4, retryLimit: 0, ...within });
   }
 
   /** Takes runs one after the other. */
@@ -69,12 +72,17 @@ export class RunQueue {
     );
   }
 
-  /** Takes deliveries; one that throws is tried again later, and told when it is the last time. */
+  /**
+   * Takes deliveries, several side by side, so that one slow receiver keeps nobody else waiting; one that throws is tried
+   * again later, and told when it is the last time.
+   */
   async takeDeliveries(handle: (deliveryId: string, lastTry: boolean) => Promise<void>): Promise<void> {
     const options = { pollingIntervalSeconds: 1, batchSize: 1, includeMetadata: true as const };
-    await this.boss.work<{ deliveryId: string }>(DELIVERIES, options, async ([job]) => {
-      if (job) await handle(job.data.deliveryId, job.retryCount >= job.retryLimit);
-    });
+    const take = () =>
+      this.boss.work<{ deliveryId: string }>(DELIVERIES, options, async ([job]) => {
+        if (job) await handle(job.data.deliveryId, job.retryCount >= job.retryLimit);
+      });
+    for (let n = 0; n < DELIVERIES_AT_ONCE; n++) await take();
   }
 
   /** Calls `handle` about once a minute, on one worker of all. */

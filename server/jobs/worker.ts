@@ -2,6 +2,7 @@ import { CannotRun } from '@douane/scanner';
 import { loadKnowledge } from '../catalogue';
 import type { Config } from '../config';
 import { openPool } from '../db/db';
+import { assertMigrated } from '../db/migrate';
 import { finishRun, type Run, releaseSilentRuns, requeueRun, startRun, touchRun } from '../db/runs.sql';
 import { siteById } from '../db/sites.sql';
 import { announce } from '../live';
@@ -9,18 +10,20 @@ import { deliver } from '../notices/alarms';
 import { Problem } from '../problems';
 import { startDueScans } from '../schedules';
 import { checkJob } from './check';
+import { importJob } from './import';
 import type { JobTools } from './job';
 import { lookJob } from './look';
 import { RunQueue } from './queue';
 import { scanJob } from './scan';
 import { signInJob } from './sign-in';
 
-const JOBS = { scan: scanJob, check: checkJob, look: lookJob, 'sign-in': signInJob };
+const JOBS = { scan: scanJob, check: checkJob, look: lookJob, 'sign-in': signInJob, import: importJob };
 const HEARTBEAT_MS = 1_000;
 
 /** Takes runs from the queue until stopped. One that is under way when it stops goes back to the queue. */
 export async function startWorker(config: Config): Promise<{ stop(): Promise<void> }> {
   const db = openPool(config.databaseUrl);
+  await assertMigrated(db);
   const knowledge = await loadKnowledge(config.catalogueFile);
   const queue = await RunQueue.open(config);
   const current = new Map<AbortController, Promise<void>>();
@@ -72,7 +75,6 @@ export async function startWorker(config: Config): Promise<{ stop(): Promise<voi
           latest = progress;
         },
       };
-      if (run.kind === 'import') throw new CannotRun('An import is no work for a worker.');
       const result = await JOBS[run.kind](run, site!, tools);
       if (stopping) await requeueRun(db, run.id).then(() => queue.send(run.id));
       else await finishRun(db, run.id, { state: controller.signal.aborted ? 'cancelled' : 'done', ...result });

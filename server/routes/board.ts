@@ -1,32 +1,36 @@
-import type { Board, SiteSummary } from '@douane/api';
+import type { Board, SiteSummary, TakenOnSite } from '@douane/api';
 import { nextStep, stagesOf } from '@douane/core/board';
-import { slugOf } from '@douane/core/classify';
-import { newSetup } from '@douane/core/setup';
 import { Router } from 'express';
 import { z } from 'zod';
+import { takeOnSite } from '../acts/sites';
 import { answer } from '../answer';
+import type { ServerContext } from '../context';
 import { latestRuns } from '../db/runs.sql';
-import { insertSite, listSites, type Site, siteByKey } from '../db/sites.sql';
-import { Problem } from '../problems';
-import type { Services } from '../services';
+import { listSites, type Site } from '../db/sites.sql';
 import { siteState } from '../site-state';
 import { bodyOf } from './body';
 import { personOf } from './session';
-import { siteOf } from './site-of';
+import { actorOf, siteOf } from './site-of';
+
+/** With or without a scheme, as people say addresses; never one that is not of the web. */
+function isAddress(text: string): boolean {
+  if (/\s|@/.test(text)) return false;
+  if (/^[a-z][a-z0-9+.-]*:\/\//i.test(text)) return /^https?:/i.test(text) && URL.canParse(text);
+  // A single word is a slip of the hand more often than the name of a machine.
+  return URL.canParse(`https://${text}`) && /[.:]/.test(text.split('/')[0]!);
+}
 
 const newSiteSchema = z.strictObject({
   name: z.string().trim().min(1, 'give the site a name').max(200),
   address: z
     .string()
     .trim()
-    .refine(
-      (text) => /^https?:\/\//i.test(text) && URL.canParse(text),
-      'a web address such as https://www.example.org/',
-    ),
+    .max(2000)
+    .refine(isAddress, 'a web address such as www.example.org or https://www.example.org/'),
 });
 
-export function boardRoutes(services: Services): Router {
-  const { db, config, live } = services;
+export function boardRoutes(context: ServerContext): Router {
+  const { db, live, surroundings } = context;
   const router = Router();
 
   const summary = async (site: Site, runs?: Parameters<typeof siteState>[2]) => {
@@ -38,37 +42,21 @@ export function boardRoutes(services: Services): Router {
   router.get('/board', async (req, res) => {
     const { organisationId } = personOf(req);
     const [sites, runs] = await Promise.all([listSites(db, organisationId), latestRuns(db, organisationId)]);
-    answer<Board>(res, { sites: await Promise.all(sites.map((site) => summary(site, runs))) });
+    const summaries = await Promise.all(sites.map((site) => summary(site, runs)));
+    answer<Board>(res, { sites: summaries, notices: surroundings.notices });
   });
 
   router.post('/sites', async (req, res) => {
-    const { name, address } = bodyOf(newSiteSchema, req);
-    const { organisationId } = personOf(req);
-    const origin = new URL(address).origin;
-    const same = (await listSites(db, organisationId)).find((site) => site.setup.site.addresses.includes(origin));
-    if (same)
-      throw new Problem(409, 'Some fields are not right', undefined, [
-        { path: 'address', message: `${origin} is already there as ${same.setup.site.name}` },
-      ]);
-    const key = await freeKey(name);
-    const site = await insertSite(db, organisationId, newSetup({ key, name, address }, `${config.publicUrl}/g/${key}`));
-    answer<SiteSummary>(res, await summary(site), 201);
+    const { site, answered } = await takeOnSite(context, actorOf(req), bodyOf(newSiteSchema, req));
+    answer<TakenOnSite>(res, { ...(await summary(site)), answered }, 201);
   });
 
   router.get('/sites/:siteId', async (req, res) => {
-    answer<SiteSummary>(res, await summary(await siteOf(services, req)));
+    answer<SiteSummary>(res, await summary(await siteOf(context, req)));
   });
 
   router.get('/events', (req, res) => {
-    live.subscribe(personOf(req).organisationId, res);
+    live.subscribe(personOf(req), res);
   });
-
-  async function freeKey(name: string): Promise<string> {
-    const stem = slugOf(name).slice(0, 50);
-    for (let n = 1; ; n++) {
-      const key = n === 1 ? stem : `${stem}-${n}`;
-      if (!(await siteByKey(db, key))) return key;
-    }
-  }
   return router;
 }

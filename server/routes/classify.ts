@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import type { ItemDetail, ItemList, LeftToDo, NoteList, RulingAct, SiteDifferences } from '@douane/api';
 import {
   consequenceOf,
@@ -8,7 +7,6 @@ import {
   hostOf,
   legalBasisSchema,
   rulingFindings,
-  SAME_HOST_SHARE,
   type SignBook,
   serviceNameFor,
   traceWords,
@@ -17,12 +15,12 @@ import { registrableDomain, valueWords } from '@douane/core/observe';
 import { webAddress } from '@douane/core/setup';
 import { Router } from 'express';
 import { z } from 'zod';
+import { removeNote, writeNote } from '../acts/asides';
+import { ruleItems, undoRulings } from '../acts/rulings';
 import { answer } from '../answer';
-import { deskFor, reclassify, reclassifyAll } from '../classifying';
-import { inTransaction } from '../db/db';
+import { deskFor } from '../classifying';
+import type { ServerContext } from '../context';
 import {
-  deleteNote,
-  insertNote,
   isOpen,
   itemById,
   type KeptItem,
@@ -31,21 +29,16 @@ import {
   listKin,
   listNotes,
   listSharedItems,
-  lockItems,
-  sitesSharing,
 } from '../db/items.sql';
-import { classifySettings } from '../db/knowledge.sql';
-import { insertRulings, type NewRuling, rulingHistory, undoAct } from '../db/rulings.sql';
+import { type NewRuling, rulingHistory } from '../db/rulings.sql';
 import { signsAbout } from '../db/runs.sql';
 import { listServices } from '../db/services.sql';
 import { listSites, type Site, siteById } from '../db/sites.sql';
-import { announce } from '../live';
 import { notFound, Problem } from '../problems';
 import { effectWords, leftToDo } from '../ruling-consequences';
-import type { Services } from '../services';
 import { bodyOf, checked } from './body';
 import { personOf } from './session';
-import { siteOf } from './site-of';
+import { actorOf, siteOf } from './site-of';
 
 const about = {
   itemIds: z.array(z.uuid()).min(1, 'choose at least one item').max(1000, 'at most 1000 items at once'),
@@ -74,12 +67,12 @@ const rulingSchema = z.discriminatedUnion('state', [
 const noteSchema = z.strictObject({ text: z.string().trim().min(1, 'write something').max(4000) });
 
 /** The desk: what was found, what is known of it, and what people rule. */
-export function classifyRoutes(services: Services): Router {
-  const { db, knowledge } = services;
+export function classifyRoutes(context: ServerContext): Router {
+  const { db, knowledge } = context;
   const router = Router();
 
   router.get('/sites/:siteId/items', async (req, res) => {
-    const site = await siteOf(services, req);
+    const site = await siteOf(context, req);
     const items = await listItems(db, site.organisationId, site.id);
     const { desk, signs } = await deskFor(db, knowledge, site, items);
     answer<ItemList>(res, { items: items.map((item) => atDesk(item, site, desk, signs)) });
@@ -130,7 +123,7 @@ export function classifyRoutes(services: Services): Router {
   });
 
   router.post('/sites/:siteId/rulings', async (req, res) => {
-    const site = await siteOf(services, req);
+    const site = await siteOf(context, req);
     const person = personOf(req);
     const asked = checked(rulingSchema, { state: 'ruled', ...(req.body as object) });
     const { purposes } = site.setup;
@@ -139,65 +132,44 @@ export function classifyRoutes(services: Services): Router {
         { path: 'purpose', message: `one of ${purposes.map(({ id }) => id).join(', ')}` },
       ]);
     }
-    const act = randomUUID();
-    const ids = [...new Set(asked.itemIds)];
-    const ruled = await inTransaction(db, async (tx) => {
-      const items = await lockItems(tx, site.organisationId, site.id, ids);
-      if (items.length !== ids.length) throw notFound('item of this site');
-      if (asked.seen) refuseUnseen(items, asked.seen, (id) => purposes.find((p) => p.id === id)?.name ?? id);
-      const { desk } = await deskFor(tx, knowledge, site, items);
-      const rulings = items.map((item): NewRuling => {
-        const reason = asked.reason || `ruled by ${person.name}`;
-        if (asked.state !== 'ruled') return { itemId: item.id, state: asked.state, reason };
-        const { state: _, itemIds: __, seen: ___, ...given } = asked;
-        const { service, description, policyUrl, legalBasis, lifetimeSeconds } = item.ruling ?? {};
-        return {
-          // What a person does not say anew stays as it was.
-          ...(items.length === 1 &&
-            JSON.parse(JSON.stringify({ description, policyUrl, legalBasis, lifetimeSeconds }))),
-          service: service ?? desk.suggestion(item)?.service ?? serviceNameFor(item),
-          ...given,
-          itemId: item.id,
-          by: 'person',
-          reason,
-          confidence: 1,
-          evidence: evidenceOf(item),
-        };
-      });
-      await insertRulings(tx, site.organisationId, rulings, act, person.id);
-      return lockItems(tx, site.organisationId, site.id, ids);
-    });
-    await afterRuling(site, ruled, req.get('x-client')?.slice(0, 60));
+    const { act, ruled } = await ruleItems(
+      context,
+      actorOf(req),
+      'rule',
+      [
+        {
+          siteId: site.id,
+          itemIds: asked.itemIds,
+          rule: async (items, tx) => {
+            const { desk } = await deskFor(tx, knowledge, site, items);
+            return items.map((item) => rulingFor(item, asked, person.name, items.length === 1, desk));
+          },
+        },
+      ],
+      asked.seen,
+    );
     const effects = asked.state === 'ruled' ? effectWords(site.setup, asked.purpose) : [];
-    answer<RulingAct>(res, { act, ruled: ids.length, effects, standing: await standingOf(site, ruled) }, 201);
+    answer<RulingAct>(res, { act, ruled: ruled.length, effects, standing: await standingOf(site, ruled) }, 201);
   });
 
   /** What lies open after rulings; it takes a look at the whole site, so nobody waits for it while ruling. */
   router.get('/sites/:siteId/left-to-do', async (req, res) => {
-    answer<LeftToDo>(res, { left: await leftToDo(db, await siteOf(services, req)) });
+    answer<LeftToDo>(res, { left: await leftToDo(db, await siteOf(context, req)) });
   });
 
   router.delete('/sites/:siteId/rulings/:act', async (req, res) => {
-    const site = await siteOf(services, req);
-    const undone = await undoAct(db, site.organisationId, z.uuid().parse(req.params.act));
-    if (undone.length === 0) throw notFound('ruling to undo');
-    await afterRuling(site, await lockItems(db, site.organisationId, site.id, undone));
-    answer<{ undone: number }>(res, { undone: undone.length });
+    const site = await siteOf(context, req);
+    const act = z.uuid().parse(req.params.act);
+    answer<{ undone: number }>(res, { undone: await undoRulings(context, actorOf(req), site.id, act) });
   });
 
   router.post('/items/:itemId/notes', async (req, res) => {
-    const { organisationId, id } = personOf(req);
     const { text } = bodyOf(noteSchema, req);
-    const item = await itemById(db, organisationId, req.params.itemId);
-    if (!item) throw notFound('item');
-    await insertNote(db, organisationId, item.id, id, text);
-    await announce(db, { organisationId, siteId: item.siteId, what: 'items' });
-    answer<NoteList>(res, { notes: await listNotes(db, organisationId, item.id) }, 201);
+    answer<NoteList>(res, { notes: await writeNote(context, actorOf(req), req.params.itemId, text) }, 201);
   });
 
   router.delete('/notes/:noteId', async (req, res) => {
-    const { organisationId, id } = personOf(req);
-    if (!(await deleteNote(db, organisationId, z.uuid().parse(req.params.noteId), id))) throw notFound('note of yours');
+    await removeNote(context, actorOf(req), z.uuid().parse(req.params.noteId));
     res.status(204).end();
   });
 
@@ -244,16 +216,6 @@ export function classifyRoutes(services: Services): Router {
     });
   }
 
-  /** What a person ruled here, or took back, may rule the same third-party thing on other sites. */
-  async function afterRuling(site: Site, items: readonly KeptItem[], from?: string): Promise<void> {
-    const { organisationId, id: siteId } = site;
-    // Where the bar is as low as what follows from one item of a host, this ruling may rule others of it.
-    const { bar } = await classifySettings(db, organisationId);
-    if (bar <= SAME_HOST_SHARE) await reclassify(db, knowledge, site);
-    const shared = await sitesSharing(db, organisationId, siteId, items);
-    if (shared.length > 0) await reclassifyAll(db, knowledge, organisationId, (other) => shared.includes(other.id));
-    await announce(db, { organisationId, siteId, what: 'items', ...(from && { from }) });
-  }
   return router;
 }
 
@@ -290,20 +252,28 @@ function atDesk(item: KeptItem, site: Site, desk: Desk, signs: SignBook) {
   };
 }
 
-/** Tells of what another person ruled meanwhile, before it is covered; nothing of either is lost. */
-function refuseUnseen(
-  items: readonly KeptItem[],
-  seen: Record<string, string | null>,
-  nameOf: (purpose: string) => string,
-): void {
-  const changed = items.flatMap((item) => {
-    const stands = item.ruling?.by === 'person' ? item.ruling : item.aside;
-    if (!(item.id in seen) || !stands || stands.id === seen[item.id]) return [];
-    const what = 'purpose' in stands ? nameOf(stands.purpose) : stands.state;
-    return [{ path: item.id, message: `${stands.person ?? 'somebody'} ruled ${item.name} ${what}: ${stands.reason}` }];
-  });
-  if (changed.length === 0) return;
-  throw new Problem(409, 'Somebody ruled this meanwhile', 'Look at it, and rule again if you still want to.', changed);
+/** What a person says of an item, as a ruling. `alone`: of this item and no other, so what he does not say stays. */
+function rulingFor(
+  item: KeptItem,
+  asked: z.output<typeof rulingSchema>,
+  person: string,
+  alone: boolean,
+  desk: Desk,
+): NewRuling {
+  const reason = asked.reason || `ruled by ${person}`;
+  if (asked.state !== 'ruled') return { itemId: item.id, state: asked.state, reason };
+  const { state: _, itemIds: __, seen: ___, ...given } = asked;
+  const { service, description, policyUrl, legalBasis, lifetimeSeconds } = item.ruling ?? {};
+  return {
+    ...(alone && JSON.parse(JSON.stringify({ description, policyUrl, legalBasis, lifetimeSeconds }))),
+    service: service ?? desk.suggestion(item)?.service ?? serviceNameFor(item),
+    ...given,
+    itemId: item.id,
+    by: 'person',
+    reason,
+    confidence: 1,
+    evidence: evidenceOf(item),
+  };
 }
 
 /** What a ruling rested on when it was made, to be read years later. */

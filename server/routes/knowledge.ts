@@ -20,30 +20,28 @@ import {
   ruleWords,
   shippedCatalogue,
 } from '@douane/core/classify';
-import { catalogueAsCsv, catalogueFile, entryKey, mergeCatalogue, readCatalogue } from '@douane/core/exchange';
+import { catalogueAsCsv, catalogueFile, mergeCatalogue, readCatalogue } from '@douane/core/exchange';
 import { type Request, Router } from 'express';
 import { z } from 'zod';
-import { answer } from '../answer';
-import { deskFor, type Instead, reclassifyAll } from '../classifying';
-import { inTransaction } from '../db/db';
-import { type KeptItem, listItems } from '../db/items.sql';
 import {
-  classifySettings,
-  deleteHouseRule,
-  insertHouseRule,
-  listHouseRules,
-  listOwnCatalogue,
-  replaceOwnCatalogue,
-  saveClassifySettings,
-  updateHouseRule,
-} from '../db/knowledge.sql';
-import { listSites, type Site, siteById } from '../db/sites.sql';
-import { announce } from '../live';
-import { notFound, Problem } from '../problems';
-import type { Services } from '../services';
+  allowRule,
+  purposesOf,
+  removeHouseRule,
+  saveHouseRule,
+  saveOwnCatalogue,
+  saveSettings,
+} from '../acts/knowledge';
+import { answer } from '../answer';
+import { deskFor, type Instead } from '../classifying';
+import type { ServerContext } from '../context';
+import { type KeptItem, listItems } from '../db/items.sql';
+import { classifySettings, listHouseRules, listOwnCatalogue } from '../db/knowledge.sql';
+import { listSites, type Site } from '../db/sites.sql';
+import { Problem } from '../problems';
 import { bodyOf } from './body';
 import { fileOf, takeFile } from './sent-file';
 import { personOf } from './session';
+import { actorOf } from './site-of';
 
 const MOST_SHOWN = 200;
 const MOST_ENTRIES = 20_000;
@@ -55,8 +53,8 @@ const keptRuleSchema = z.strictObject({
 });
 
 /** What rules without a person: layers, bar, heuristics, house rules, own catalogue. */
-export function knowledgeRoutes(services: Services): Router {
-  const { db, knowledge } = services;
+export function knowledgeRoutes(context: ServerContext): Router {
+  const { db, knowledge } = context;
   const router = Router();
 
   router.get('/knowledge', async (req, res) => {
@@ -94,9 +92,7 @@ export function knowledgeRoutes(services: Services): Router {
 
   router.put('/knowledge', async (req, res) => {
     const { organisationId } = personOf(req);
-    await saveClassifySettings(db, organisationId, bodyOf(classifySettingsSchema, req));
-    await reclassifyAll(db, knowledge, organisationId);
-    await announceAll(organisationId);
+    await saveSettings(context, actorOf(req), bodyOf(classifySettingsSchema, req));
     answer<Pick<Knowledge, 'settings'>>(res, { settings: await classifySettings(db, organisationId) });
   });
 
@@ -118,7 +114,7 @@ export function knowledgeRoutes(services: Services): Router {
     const { organisationId } = personOf(req);
     const { siteId, enabled, rule } = bodyOf(keptRuleSchema, req);
     const id = z.uuid().optional().parse(req.query.id);
-    await allowRule(organisationId, siteId, rule.purpose);
+    await allowRule(db, organisationId, siteId, rule.purpose);
     const kept = await listHouseRules(db, organisationId);
     const tried: HouseRule = { ...rule, id: id ?? 'tried', siteId, enabled };
     const rules = id ? kept.map((one) => (one.id === id ? tried : one)) : [...kept, tried];
@@ -128,28 +124,18 @@ export function knowledgeRoutes(services: Services): Router {
   });
 
   router.post('/house-rules', async (req, res) => {
-    const { organisationId, id: personId } = personOf(req);
-    const { siteId, rule } = bodyOf(keptRuleSchema, req);
-    await allowRule(organisationId, siteId, rule.purpose);
-    const id = await insertHouseRule(db, organisationId, siteId, rule, personId);
-    await applied(organisationId, siteId);
+    const id = await saveHouseRule(context, actorOf(req), null, bodyOf(keptRuleSchema, req));
     answer<Named>(res, { id }, 201);
   });
 
   router.put('/house-rules/:ruleId', async (req, res) => {
-    const { organisationId } = personOf(req);
-    const { siteId, enabled, rule } = bodyOf(keptRuleSchema, req);
-    await allowRule(organisationId, siteId, rule.purpose);
-    const found = await updateHouseRule(db, organisationId, req.params.ruleId, { siteId, body: rule, enabled });
-    if (!found) throw notFound('house rule');
-    await applied(organisationId, null);
-    answer<Named>(res, { id: req.params.ruleId });
+    const { ruleId } = req.params;
+    await saveHouseRule(context, actorOf(req), ruleId, bodyOf(keptRuleSchema, req));
+    answer<Named>(res, { id: ruleId });
   });
 
   router.delete('/house-rules/:ruleId', async (req, res) => {
-    const { organisationId } = personOf(req);
-    if (!(await deleteHouseRule(db, organisationId, req.params.ruleId))) throw notFound('house rule');
-    await applied(organisationId, null);
+    await removeHouseRule(context, actorOf(req), req.params.ruleId);
     res.status(204).end();
   });
 
@@ -179,7 +165,7 @@ export function knowledgeRoutes(services: Services): Router {
       .transform((text) => text === '1');
     const { dry, replace } = z.object({ dry: flag, replace: flag }).parse(req.query);
     const { text, encoding } = fileOf(req);
-    const purposes = await purposesOf(organisationId);
+    const purposes = await purposesOf(db, organisationId);
     const { entries, problems } = readCatalogue(text, purposes);
     if (problems.length > 0) {
       throw new Problem(
@@ -195,25 +181,15 @@ export function knowledgeRoutes(services: Services): Router {
       throw new Problem(422, 'The catalogue would be too large', detail);
     }
     const effect = await wouldChange(req, () => ({ ownCatalogue: change.result }));
-    if (!dry) {
-      await inTransaction(db, (tx) =>
-        replaceOwnCatalogue(
-          tx,
-          organisationId,
-          change.result.map((entry) => ({ key: entryKey(entry), entry })),
-        ),
-      );
-      await applied(organisationId, null);
-    }
     const { added, changed, removed, same } = change;
+    const counts = { added: added.length, changed: changed.length, removed: removed.length };
+    if (!dry) await saveOwnCatalogue(context, actorOf(req), change.result, counts);
     answer<CatalogueImport>(
       res,
       {
         encoding,
         entries: entries.length,
-        added: added.length,
-        changed: changed.length,
-        removed: removed.length,
+        ...counts,
         same,
         shown: [
           ...added.map((entry) => ({ what: 'added' as const, entry })),
@@ -225,36 +201,6 @@ export function knowledgeRoutes(services: Services): Router {
       dry ? 200 : 201,
     );
   });
-
-  /** A rule's purpose has to be one of the site's, or of some site where it is for all. */
-  async function allowRule(organisationId: string, siteId: string | null, purpose: string): Promise<void> {
-    const site = siteId ? await siteById(db, organisationId, siteId) : null;
-    if (siteId && !site) throw notFound('site');
-    const there = site ? site.setup.purposes.map(({ id }) => id) : await purposesOf(organisationId);
-    if (there.includes(purpose)) return;
-    throw new Problem(422, 'Some fields are not right', undefined, [
-      {
-        path: 'rule.purpose',
-        message: there.length > 0 ? `one of ${there.join(', ')}` : 'take on a site first: purposes belong to sites',
-      },
-    ]);
-  }
-
-  async function purposesOf(organisationId: string): Promise<string[]> {
-    const sites = await listSites(db, organisationId);
-    return [...new Set(sites.flatMap((site) => site.setup.purposes.map(({ id }) => id)))];
-  }
-
-  async function applied(organisationId: string, siteId: string | null): Promise<void> {
-    await reclassifyAll(db, knowledge, organisationId, (site) => siteId === null || site.id === siteId);
-    await announceAll(organisationId);
-  }
-
-  async function announceAll(organisationId: string): Promise<void> {
-    for (const site of await listSites(db, organisationId)) {
-      await announce(db, { organisationId, siteId: site.id, what: 'knowledge' });
-    }
-  }
 
   /** Which items rules, layers or entries as they are tried would rule otherwise, on every site. */
   async function wouldChange(req: Request, instead: (site: Site) => Instead): Promise<WouldChange> {

@@ -1,31 +1,28 @@
-import { randomUUID } from 'node:crypto';
 import type { RulingsImport } from '@douane/api';
 import { serviceNameFor } from '@douane/core/classify';
 import { fileRulings, readRulings, rulingsAsCsv } from '@douane/core/exchange';
 import { itemKey } from '@douane/core/observe';
 import { Router } from 'express';
 import { z } from 'zod';
+import { ruleItems } from '../acts/rulings';
 import { answer } from '../answer';
-import { reclassifyAll } from '../classifying';
-import { inTransaction } from '../db/db';
+import type { ServerContext } from '../context';
 import { type KeptItem, listItems } from '../db/items.sql';
-import { insertRulings, type NewRuling } from '../db/rulings.sql';
-import { announce } from '../live';
+import type { NewRuling } from '../db/rulings.sql';
 import { Problem } from '../problems';
-import type { Services } from '../services';
 import { fileOf, takeFile } from './sent-file';
 import { personOf } from './session';
-import { siteOf } from './site-of';
+import { actorOf, siteOf } from './site-of';
 
 const MOST_SHOWN = 200;
 
 /** Rulings of a site as a file, out and in. */
-export function rulingsFileRoutes(services: Services): Router {
-  const { db, knowledge } = services;
+export function rulingsFileRoutes(context: ServerContext): Router {
+  const { db } = context;
   const router = Router();
 
   router.get('/sites/:siteId/rulings/export', async (req, res) => {
-    const site = await siteOf(services, req);
+    const site = await siteOf(context, req);
     const { as } = z.object({ as: z.enum(['csv', 'json']).catch('csv') }).parse(req.query);
     const rulings = fileRulings(await listItems(db, site.organisationId, site.id));
     const today = new Date().toISOString().slice(0, 10);
@@ -40,10 +37,11 @@ export function rulingsFileRoutes(services: Services): Router {
     }
   });
 
-  /** `dry=1`: says what it would change and writes nothing. A file with one wrong cell is not taken in at all. */
+  /** `dry=1`: says what it would change and writes nothing. `since`: when that was looked at; what somebody ruled after it is told. A file with one wrong cell is not taken in at all. */
   router.post('/sites/:siteId/rulings/import', takeFile, async (req, res) => {
-    const site = await siteOf(services, req);
-    const { id: personId, name: person } = personOf(req);
+    const site = await siteOf(context, req);
+    const { name: person } = personOf(req);
+    const lookedAt = new Date();
     const dry = req.query.dry === '1';
     const file = String(req.query.name ?? 'a file').slice(0, 200);
     const { text, encoding } = fileOf(req);
@@ -78,19 +76,16 @@ export function rulingsFileRoutes(services: Services): Router {
         changes.push({ item, after: purpose!, ruling });
       } else changes.push({ item, after: null, ruling: { itemId: item.id, state, reason } });
     }
-    const act = randomUUID();
+    let act: string | undefined;
     if (!dry && changes.length > 0) {
-      await inTransaction(db, (tx) =>
-        insertRulings(
-          tx,
-          site.organisationId,
-          changes.map(({ ruling }) => ruling),
-          act,
-          personId,
-        ),
-      );
-      await reclassifyAll(db, knowledge, site.organisationId);
-      await announce(db, { organisationId: site.organisationId, siteId: site.id, what: 'items' });
+      const since = z.iso.datetime({ offset: true }).safeParse(req.query.since);
+      const asked = {
+        siteId: site.id,
+        itemIds: changes.map(({ item }) => item.id),
+        rule: () => changes.map(({ ruling }) => ruling),
+      };
+      const inSight = since.success ? new Date(since.data) : undefined;
+      ({ act } = await ruleItems(context, actorOf(req), 'rule-by-file', [asked], inSight));
     }
     answer<RulingsImport>(
       res,
@@ -110,7 +105,8 @@ export function rulingsFileRoutes(services: Services): Router {
           after: after === null ? null : { purpose: after, service: 'service' in ruling ? ruling.service : '' },
           state: 'state' in ruling ? ruling.state : 'ruled',
         })),
-        ...(!dry && changes.length > 0 && { act }),
+        lookedAt,
+        ...(act !== undefined && { act }),
       },
       dry ? 200 : 201,
     );

@@ -1,28 +1,14 @@
-import { randomBytes } from 'node:crypto';
 import type { SavedNotices, ScanSetup } from '@douane/api';
 import { scanPlanSchema } from '@douane/core/coverage';
-import { signInSchema } from '@douane/core/setup';
-import { assertTarget } from '@douane/scanner';
+import { signInSchema, webAddress } from '@douane/core/setup';
 import { Router } from 'express';
 import { z } from 'zod';
+import { removeSchedule, removeSignIn, saveNotices, saveScanPlan, saveSchedule, saveSignIn } from '../acts/scan-setup';
 import { answer } from '../answer';
-import {
-  deleteSchedule,
-  deleteSignIn,
-  saveNotices,
-  saveScanPlan,
-  saveSchedule,
-  scanSetupOf,
-  scheduleOf,
-  signInOf,
-} from '../db/scan-setup.sql';
-import { announce } from '../live';
-import { Problem } from '../problems';
-import { nextTime } from '../schedules';
-import type { Services } from '../services';
-import { keepSignIn } from '../sign-ins';
+import type { ServerContext } from '../context';
+import { scanSetupOf, scheduleOf, signInOf } from '../db/scan-setup.sql';
 import { bodyOf } from './body';
-import { siteOf } from './site-of';
+import { actorOf, siteOf } from './site-of';
 
 const scheduleSchema = z.strictObject({
   cron: z.string().trim().min(1).max(100),
@@ -31,11 +17,7 @@ const scheduleSchema = z.strictObject({
 
 const noticesSchema = z.strictObject({
   mail: z.array(z.email('a mail address')).max(20, 'at most 20 addresses'),
-  webhook: z
-    .string()
-    .trim()
-    .max(500)
-    .refine((text) => text === '' || (/^https?:\/\//i.test(text) && URL.canParse(text)), 'a web address, or nothing'),
+  webhook: z.union([z.literal(''), webAddress.max(500)], 'a web address, or nothing'),
 });
 
 const askedSignInSchema = signInSchema.extend({
@@ -49,23 +31,20 @@ const askedSignInSchema = signInSchema.extend({
     .max(20, 'at most 20 fields'),
 });
 
-const wrong = (path: string, message: string) =>
-  new Problem(422, 'Some fields are not right', undefined, [{ path, message }]);
-
 /** How a site is scanned: plan, sign-in, schedule, and who is told of new things. */
-export function scanSetupRoutes(services: Services): Router {
-  const { db, config } = services;
+export function scanSetupRoutes(context: ServerContext): Router {
+  const { db, config } = context;
   const router = Router();
 
   router.get('/sites/:siteId/scan-setup', async (req, res) => {
-    const { organisationId, id } = await siteOf(services, req);
+    const { organisationId, id } = await siteOf(context, req);
     const [{ plan, notices }, signIn, schedule] = await Promise.all([
       scanSetupOf(db, organisationId, id),
       signInOf(db, organisationId, id),
       scheduleOf(db, organisationId, id),
     ]);
     answer<ScanSetup>(res, {
-      plan: scanPlanSchema.parse(plan),
+      plan,
       signIn: signIn && { ...signIn.recipe, savedAt: signIn.savedAt },
       schedule: schedule && { cron: schedule.cron, zone: schedule.zone, nextAt: schedule.nextAt },
       notices: { mail: notices.mail, webhook: notices.webhook?.url ?? '' },
@@ -76,66 +55,41 @@ export function scanSetupRoutes(services: Services): Router {
   });
 
   router.put('/sites/:siteId/scan-plan', async (req, res) => {
-    const { organisationId, id } = await siteOf(services, req);
+    const { id } = await siteOf(context, req);
     const plan = bodyOf(scanPlanSchema, req);
-    await saveScanPlan(db, organisationId, id, plan);
-    await announce(db, { organisationId, siteId: id, what: 'scan-setup' });
+    await saveScanPlan(context, actorOf(req), id, plan);
     answer<Pick<ScanSetup, 'plan'>>(res, { plan });
   });
 
   router.put('/sites/:siteId/schedule', async (req, res) => {
-    const { organisationId, id: siteId } = await siteOf(services, req);
-    const { cron, zone } = bodyOf(scheduleSchema, req);
-    let nextAt: Date;
-    try {
-      nextAt = nextTime(cron, zone, new Date());
-    } catch (cause) {
-      const { message } = cause as Error;
-      throw wrong(/time zone/.test(message) ? 'zone' : 'cron', message);
-    }
-    await saveSchedule(db, { organisationId, siteId, cron, zone, nextAt });
-    await announce(db, { organisationId, siteId, what: 'scan-setup' });
-    answer<NonNullable<ScanSetup['schedule']>>(res, { cron, zone, nextAt });
+    const { id } = await siteOf(context, req);
+    const asked = bodyOf(scheduleSchema, req);
+    const nextAt = await saveSchedule(context, actorOf(req), id, asked);
+    answer<NonNullable<ScanSetup['schedule']>>(res, { ...asked, nextAt });
   });
 
   router.delete('/sites/:siteId/schedule', async (req, res) => {
-    const { organisationId, id: siteId } = await siteOf(services, req);
-    await deleteSchedule(db, organisationId, siteId);
-    await announce(db, { organisationId, siteId, what: 'scan-setup' });
+    const { id } = await siteOf(context, req);
+    await removeSchedule(context, actorOf(req), id);
     res.status(204).end();
   });
 
   router.put('/sites/:siteId/notices', async (req, res) => {
-    const { organisationId, id: siteId } = await siteOf(services, req);
-    const { mail, webhook: url } = bodyOf(noticesSchema, req);
-    const { notices } = await scanSetupOf(db, organisationId, siteId);
-    let secret: string | undefined;
-    let webhook = notices.webhook;
-    if (!url) webhook = undefined;
-    else if (webhook?.url !== url) {
-      await assertTarget(url, config.allowPrivate).catch((cause) => {
-        throw wrong('webhook', cause.message);
-      });
-      // Shown this once; whoever receives alarms checks their signature with it.
-      secret = `whsec_${randomBytes(24).toString('base64')}`;
-      webhook = { url, sealedSecret: config.seal.close(secret, siteId) };
-    }
-    await saveNotices(db, organisationId, siteId, { mail: [...new Set(mail)], ...(webhook && { webhook }) });
-    await announce(db, { organisationId, siteId, what: 'scan-setup' });
-    answer<SavedNotices>(res, { mail, webhook: webhook?.url ?? '', ...(secret && { secret }) });
+    const { id } = await siteOf(context, req);
+    const asked = bodyOf(noticesSchema, req);
+    const { webhook, secret } = await saveNotices(context, actorOf(req), id, asked);
+    answer<SavedNotices>(res, { mail: asked.mail, webhook, ...(secret && { secret }) });
   });
 
   router.put('/sites/:siteId/sign-in', async (req, res) => {
-    const { organisationId, id: siteId } = await siteOf(services, req);
-    await keepSignIn(db, config.seal, organisationId, siteId, bodyOf(askedSignInSchema, req));
-    await announce(db, { organisationId, siteId, what: 'scan-setup' });
+    const { id } = await siteOf(context, req);
+    await saveSignIn(context, actorOf(req), id, bodyOf(askedSignInSchema, req));
     res.status(204).end();
   });
 
   router.delete('/sites/:siteId/sign-in', async (req, res) => {
-    const { organisationId, id: siteId } = await siteOf(services, req);
-    await deleteSignIn(db, organisationId, siteId);
-    await announce(db, { organisationId, siteId, what: 'scan-setup' });
+    const { id } = await siteOf(context, req);
+    await removeSignIn(context, actorOf(req), id);
     res.status(204).end();
   });
   return router;

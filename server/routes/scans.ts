@@ -1,27 +1,28 @@
-import type { Alarm, AlarmList, Comparison, FilterList, ObservationsImport, RunList, SavedFilter } from '@douane/api';
-import { importObservations, itemsAsCsv } from '@douane/core/exchange';
-import { compareScans, foldObservations } from '@douane/core/observe';
+import type { Alarm, AlarmList, Comparison, FilterList, RequestedRun, SavedFilter } from '@douane/api';
+import { itemsAsCsv } from '@douane/core/exchange';
+import { compareScans } from '@douane/core/observe';
 import { harOf } from '@douane/scanner';
 import { type Request, Router } from 'express';
 import { z } from 'zod';
+import { removeFilter, saveFilter, seeAlarm } from '../acts/asides';
+import { importFile } from '../acts/runs';
 import { answer } from '../answer';
-import { listAlarms, markAlarmSeen } from '../db/alarms.sql';
-import { deleteFilter, listFilters, saveFilter } from '../db/filters.sql';
+import type { ServerContext } from '../context';
+import { listAlarms } from '../db/alarms.sql';
+import { listFilters } from '../db/filters.sql';
 import { listItems } from '../db/items.sql';
-import { insertFinishedRun, listRuns, runById, visitedPages } from '../db/runs.sql';
-import { insertScanItems, listHar, listScanItems } from '../db/scans.sql';
+import { ledgerHead } from '../db/records.sql';
+import { runById, visitedPages } from '../db/runs.sql';
+import { listHar, listScanItems } from '../db/scans.sql';
 import { siteById } from '../db/sites.sql';
-import { takeIn } from '../jobs/scan';
-import { announce } from '../live';
 import { notFound, Problem } from '../problems';
-import { makePdf } from '../reports/make-pdf';
-import type { AuditScan } from '../reports/scan-pdf';
+import type { AuditScan, PdfAbout } from '../reports/scan-pdf';
 import { withStandingRulings } from '../reports/standing-rulings';
-import type { Services } from '../services';
+import { runThread } from '../threads/run-thread';
 import { bodyOf } from './body';
-import { fileOf, takeFile } from './sent-file';
+import { bytesOf, takeFile } from './sent-file';
 import { personOf } from './session';
-import { siteOf } from './site-of';
+import { actorOf, siteOf } from './site-of';
 
 const filterSchema = z.strictObject({
   name: z.string().trim().min(1, 'give the filter a name').max(80),
@@ -34,8 +35,8 @@ const filterSchema = z.strictObject({
 });
 
 /** What scans found: comparison, alarms, import, export, and filters kept for the list. */
-export function scanRoutes(services: Services): Router {
-  const { db } = services;
+export function scanRoutes(context: ServerContext): Router {
+  const { db, config, signer } = context;
   const router = Router();
 
   /** A finished scan or import of the organisation. */
@@ -91,81 +92,56 @@ export function scanRoutes(services: Services): Router {
       listScanItems(db, organisationId, run.id),
       listItems(db, organisationId, run.siteId),
     ]);
-    const scan = { ...(run.report as Omit<AuditScan, 'items'>), items: withStandingRulings(items, kept) };
+    // Whoever has this report can prove later that no record before its time was changed.
+    const end = await ledgerHead(db, organisationId, site.id);
+    const ledger = end && signer.sign({ key: site.key, siteId: site.id }, end, new Date().toISOString());
+    const scan = {
+      ...(run.report as Omit<AuditScan, 'items'>),
+      items: withStandingRulings(items, kept),
+      ...(ledger && { ledger }),
+    };
     if (as.data === 'json') attach('application/json').send(JSON.stringify(scan, null, 2));
     else if (as.data === 'csv') attach('text/csv').send(itemsAsCsv(scan.items));
     else {
-      const pdf = await makePdf(services.config.root, {
+      const about: PdfAbout = {
         site: site.setup.site.name,
         organisation: personOf(req).organisation,
         purposes: site.setup.purposes,
         scan,
-      });
-      attach('application/pdf').send(pdf);
+      };
+      attach('application/pdf').send(Buffer.from(await runThread<Uint8Array>('pdf', about, { root: config.root })));
     }
   });
 
+  /** A worker reads it; how that went is told by the run. */
   router.post('/sites/:siteId/imports', takeFile, async (req, res) => {
-    const site = await siteOf(services, req);
-    const { text } = fileOf(req);
-    const { address, ownDomains } = site.setup.site;
-    const { format, observations, problems } = importObservations(text, { address, ownDomains, now: Date.now() });
-    if (observations.length === 0) {
-      const detail = problems.length > 0 ? undefined : 'It holds no cookie and no request to a third party.';
-      throw new Problem(422, 'Nothing could be read from this file', detail, problems.slice(0, 20));
-    }
-    const items = foldObservations(observations);
-    const { organisationId } = site;
-    const file = String(req.query.name ?? 'file').slice(0, 200);
-    const run = await insertFinishedRun(db, {
-      organisationId,
-      siteId: site.id,
-      kind: 'import',
-      personId: personOf(req).id,
-      report: { format, file, problems: problems.slice(0, 1000), pages: [] },
-      summary: { items: items.length, problems: problems.length, file, format },
-    });
-    await insertScanItems(db, organisationId, run.id, items);
-    await takeIn(db, site, items, services.knowledge);
-    await announce(db, { organisationId, siteId: site.id, what: 'import' });
-    answer<ObservationsImport>(
-      res,
-      { run, items: items.length, problems: problems.slice(0, 100), unread: problems.length },
-      201,
-    );
-  });
-
-  router.get('/sites/:siteId/imports', async (req, res) => {
-    const site = await siteOf(services, req);
-    answer<RunList>(res, { runs: await listRuns(db, site.organisationId, site.id, 'import') });
+    const site = await siteOf(context, req);
+    const name = String(req.query.name ?? 'file').slice(0, 200);
+    const run = await importFile(context, actorOf(req), site.id, { name, body: bytesOf(req) });
+    answer<RequestedRun>(res, { run, joined: false }, 202);
   });
 
   router.get('/sites/:siteId/alarms', async (req, res) => {
-    const site = await siteOf(services, req);
+    const site = await siteOf(context, req);
     answer<AlarmList>(res, { alarms: await listAlarms(db, site.organisationId, site.id) });
   });
 
   router.post('/alarms/:alarmId/seen', async (req, res) => {
-    const { organisationId, id } = personOf(req);
-    const alarm = await markAlarmSeen(db, organisationId, req.params.alarmId, id);
-    if (!alarm) throw notFound('alarm');
-    await announce(db, { organisationId, siteId: alarm.siteId, what: 'alarms' });
-    answer<Alarm>(res, alarm);
+    answer<Alarm>(res, await seeAlarm(context, actorOf(req), req.params.alarmId));
   });
 
   router.get('/sites/:siteId/filters', async (req, res) => {
-    const site = await siteOf(services, req);
+    const site = await siteOf(context, req);
     answer<FilterList>(res, { filters: await listFilters(db, site.organisationId, site.id) });
   });
 
   router.post('/sites/:siteId/filters', async (req, res) => {
-    const site = await siteOf(services, req);
-    const { name, filter } = bodyOf(filterSchema, req);
-    answer<SavedFilter>(res, await saveFilter(db, site.organisationId, site.id, name, filter), 201);
+    const site = await siteOf(context, req);
+    answer<SavedFilter>(res, await saveFilter(context, actorOf(req), site.id, bodyOf(filterSchema, req)), 201);
   });
 
   router.delete('/filters/:filterId', async (req, res) => {
-    if (!(await deleteFilter(db, personOf(req).organisationId, req.params.filterId))) throw notFound('filter');
+    await removeFilter(context, actorOf(req), req.params.filterId);
     res.status(204).end();
   });
   return router;

@@ -124,6 +124,35 @@ export class Client {
     return this;
   }
 
+  /** Publishes the draft as it stands. */
+  async publish(siteId: string, terms: { fromAt?: string; why?: string } = {}): Promise<Answer> {
+    const { revisions } = (await this.call('GET', `/sites/${siteId}/draft`)).body;
+    return this.call('POST', `/sites/${siteId}/releases`, { revisions, ...terms });
+  }
+
+  /** Saves parts of the draft, each on top of what stands. */
+  async saveDraft(siteId: string, parts: Record<string, unknown>): Promise<Answer> {
+    const { revisions } = (await this.call('GET', `/sites/${siteId}/draft`)).body;
+    const changed = Object.entries(parts).map(([part, body]) => [part, { revision: revisions[part], body }]);
+    return this.call('PUT', `/sites/${siteId}/draft`, { parts: Object.fromEntries(changed) });
+  }
+
+  /** Brings in a file of observations, and waits until a worker has read it. */
+  async bringIn(siteId: string, text: string, name = 'file.csv'): Promise<Answer['body']> {
+    const where = `/sites/${siteId}/imports?name=${encodeURIComponent(name)}`;
+    const { body } = await this.call('POST', where, text, { 'content-type': 'text/plain' });
+    return this.ended(body.run.id);
+  }
+
+  /** A run at its end. */
+  async ended(runId: string): Promise<Answer['body']> {
+    for (;;) {
+      const { body: run } = await this.call('GET', `/runs/${runId}`);
+      if (!['queued', 'running', 'cancelling'].includes(run.state)) return run;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+  }
+
   /** Runs a scan, check, look or trial of a sign-in to its end. */
   async run(
     siteId: string,
@@ -131,10 +160,6 @@ export class Client {
     options: object = {},
   ): Promise<Answer['body']> {
     const { body } = await this.call('POST', `/sites/${siteId}/${kind}s`, options);
-    for (;;) {
-      const { body: run } = await this.call('GET', `/runs/${body.run.id}`);
-      if (!['queued', 'running', 'cancelling'].includes(run.state)) return run;
-      await new Promise((resolve) => setTimeout(resolve, 150));
-    }
+    return this.ended(body.run.id);
   }
 }

@@ -1,5 +1,5 @@
 import type { CheckedCase, CheckedItem } from '@douane/core/check';
-import { lifetimeWords } from '@douane/core/observe';
+import { type ChainLink, type How, lifetimeWords, type RequestKind } from '@douane/core/observe';
 import { describe, expect, it } from 'vitest';
 import { neighbour } from './ui/keys';
 import { pathOf } from './ui/words';
@@ -17,30 +17,24 @@ const item = (over: Partial<CheckedItem>): CheckedItem => ({
   firings: [],
   ...over,
 });
-const chain = (how: string) => [
+const chain = (how: How, kind: RequestKind): ChainLink[] => [
   { url: 'http://site.localhost/', how: 'page' },
-  { url: 'http://ads.localhost/x', how },
+  { url: 'http://ads.localhost/x', how, kind, ...(how === 'markup' && { line: 3 }) },
 ];
 
 describe('how to mend', () => {
   it.each([
-    ['image in the markup, line 3', '<img data-gate="advertising" data-gate-src="http://ads.localhost/x">'],
-    ['frame in the markup, line 3', '<iframe data-gate="advertising" data-gate-src="http://ads.localhost/x"></iframe>'],
-    [
-      'script in the markup, line 3',
-      '<template data-gate="advertising"><script src="http://ads.localhost/x"></script></template>',
-    ],
-    [
-      'style in the markup, line 3',
-      '<template data-gate="advertising"><link rel="stylesheet" href="http://ads.localhost/x"></template>',
-    ],
-  ])('%s', (how, code) => {
-    expect(mendFor(item({ chain: chain(how) })).code).toBe(code);
+    ['image', '<img data-gate="advertising" data-gate-src="http://ads.localhost/x">'],
+    ['frame', '<iframe data-gate="advertising" data-gate-src="http://ads.localhost/x"></iframe>'],
+    ['script', '<template data-gate="advertising"><script src="http://ads.localhost/x"></script></template>'],
+    ['style', '<template data-gate="advertising"><link rel="stylesheet" href="http://ads.localhost/x"></template>'],
+  ] as const)('%s in the markup', (kind, code) => {
+    expect(mendFor(item({ chain: chain('markup', kind) })).code).toBe(code);
   });
   it('says to rule an open item first, and gives no code where it cannot know', () => {
     expect(mendFor(item({ purpose: null }))).toEqual({ words: expect.stringContaining('Rule this item first') });
     expect(mendFor(item({ chain: [] })).code).toBeUndefined();
-    expect(mendFor(item({ chain: chain('image by script') })).code).toContain('the snippet as it is');
+    expect(mendFor(item({ chain: chain('script', 'image') })).code).toContain('the snippet as it is');
   });
 });
 

@@ -94,7 +94,7 @@ const CASES: Record<
           name: 'frame',
           chain: [
             { url: 'p', how: 'page' },
-            { url: 'f', how: 'frame in the markup, line 7' },
+            { url: 'f', how: 'markup', kind: 'frame', line: 7 },
           ],
         }),
       ],
@@ -106,7 +106,7 @@ const CASES: Record<
           name: 'frame',
           chain: [
             { url: 'p', how: 'page' },
-            { url: 'f', how: 'frame by script' },
+            { url: 'f', how: 'script', kind: 'frame' },
           ],
         }),
       ],

@@ -1,9 +1,12 @@
-import { CHOICE_COOKIE } from '../../consent/choice-cookie';
-import { byHost } from '../../hold/match';
+import { CHOICE_COOKIE, HOST_CHOICE_COOKIE } from '../../consent/choice-cookie';
+import { holdPlan, indexPlan, purposeOf } from '../../hold/index';
 import { partyOf } from '../../observe/party';
 import type { Setup } from '../../setup/types';
 import { PatternIndex } from '../pattern-index';
-import type { Classifier, Ruling } from '../types';
+import type { Classifiable, Classifier, Ruling } from '../types';
+
+/** Begins every key that the gate keeps in a page's storage. */
+const OWN_KEYS = 'douane.';
 
 /** What asks and records needs no yes itself: without it there would be nobody to say it to. */
 const GATE_ITSELF: Ruling = {
@@ -18,32 +21,42 @@ const CHOICE: Ruling = {
   description: 'Remembers your choice.',
   reason: 'setup: where the gate keeps the visitor’s choice',
 };
+const KEY: Ruling = { ...GATE_ITSELF, description: 'Helps to ask you only once.', reason: 'setup: a key of the gate' };
 
-/** Knows the gate itself by where the setup says it lives, and the choice that it keeps. */
+/** Knows the gate itself by where the setup says it lives, and what it keeps. */
 export function gateClassifier(setup: Pick<Setup, 'site' | 'recorder'>): Classifier {
   const siteHost = new URL(setup.site.address).hostname;
-  const recorderHost = new URL(setup.recorder).hostname;
-  return (item) => {
-    if (item.kind === 'cookie' && item.name === CHOICE_COOKIE && item.party === 'first') return CHOICE;
-    if (item.kind !== 'request' || item.host !== recorderHost) return null;
-    return partyOf(item.host, siteHost, setup.site.ownDomains) === 'third' ? GATE_ITSELF : null;
+  const recorder = new URL(setup.recorder);
+  const gate = `${setup.recorder.replace(/\/$/, '')}/`;
+  return ({ kind, name, host, party, url }) => {
+    if (party === 'first') {
+      if (kind === 'cookie') return name === CHOICE_COOKIE || name === HOST_CHOICE_COOKIE ? CHOICE : null;
+      return /^(local|session)-storage$/.test(kind) && name.startsWith(OWN_KEYS) ? KEY : null;
+    }
+    if (kind !== 'request' || host !== recorder.hostname) return null;
+    // A host may serve the gate and other things; where the address is known, it tells.
+    if (url && new URL(url).host === recorder.host && !url.startsWith(gate)) return null;
+    return partyOf(host, siteHost, setup.site.ownDomains) === 'third' ? GATE_ITSELF : null;
   };
 }
 
-/** A classifier over the services of a setup: items by name, then third-party hosts. What it knows, a person approved. */
-export function setupClassifier(setup: Pick<Setup, 'services' | 'site' | 'recorder'>): Classifier {
+type Service = Setup['services'][number];
+interface Known {
+  service: Service;
+  known: Service['items'][number];
+}
+
+/**
+ * A classifier over the services of a setup: items by name, then third-party hosts by the hold plan. What it knows, a
+ * person approved.
+ */
+export function setupClassifier(setup: Pick<Setup, 'services' | 'site' | 'recorder' | 'holding'>): Classifier {
   const siteHost = new URL(setup.site.address).hostname;
-  const hosts: Record<string, Setup['services'][number]> = {};
-  const names = new PatternIndex<{
-    service: Setup['services'][number];
-    known: Setup['services'][number]['items'][number];
-  }>();
-  const whole = new Map<
-    string,
-    { service: Setup['services'][number]; known: Setup['services'][number]['items'][number] }[]
-  >();
+  const plan = holdPlan(setup);
+  const index = indexPlan(plan);
+  const names = new PatternIndex<Known>();
+  const whole = new Map<string, Known[]>();
   for (const service of setup.services) {
-    for (const host of service.hosts) hosts[host] = service;
     for (const known of service.items) {
       // A scanned page can name a cookie `*`; only what a person declared a pattern is one.
       if (known.pattern) names.add(known.name, { service, known });
@@ -52,8 +65,7 @@ export function setupClassifier(setup: Pick<Setup, 'services' | 'site' | 'record
   }
   const isGate = gateClassifier(setup);
   return (item) => {
-    const fits = ({ known }: { known: { kind: string; host?: string } }) =>
-      known.kind === item.kind && (!known.host || known.host === item.host);
+    const fits = ({ known }: Known) => known.kind === item.kind && (!known.host || known.host === item.host);
     const found = whole.get(item.name)?.find(fits) ?? names.find(item.name, fits);
     if (found) {
       const { service, known } = found;
@@ -62,11 +74,26 @@ export function setupClassifier(setup: Pick<Setup, 'services' | 'site' | 'record
     const own = isGate(item);
     if (own) return own;
     if (partyOf(item.host, siteHost, setup.site.ownDomains) === 'first') return null;
-    const hosted = byHost(hosts, item.host);
-    return hosted ? ruled(hosted, `setup: host ${item.host}`) : null;
+    const purpose = purposeOf(index, addressOf(item));
+    const rule = plan.rules.find(
+      ({ match, purpose: its }) => its === purpose && 'host' in match && isBelow(item.host, match.host),
+    );
+    const service = rule && setup.services.find(({ name, purpose: its }) => name === rule.service && its === purpose);
+    return service ? ruled(service, `setup: host ${item.host}`) : null;
   };
 }
 
-function ruled(service: Setup['services'][number], reason: string, description?: string): Ruling {
+const isBelow = (host: string, domain: string) => host === domain || host.endsWith(`.${domain}`);
+
+/** Where an item was seen at work; of one without an address only the host is known. */
+function addressOf({ host, url, kind }: Classifiable): { hostname: string; pathname: string } {
+  if (kind === 'request' && url && URL.canParse(url)) {
+    const { hostname, pathname } = new URL(url);
+    if (hostname === host) return { hostname, pathname };
+  }
+  return { hostname: host, pathname: '/' };
+}
+
+function ruled(service: Service, reason: string, description?: string): Ruling {
   return { purpose: service.purpose, service: service.name, description, by: 'setup', reason, confidence: 1 };
 }

@@ -1,6 +1,6 @@
 import type { Regime } from '../types';
 
-/** EEA: the 27 member states with Iceland, Liechtenstein and Norway. National rules inside it are not split out yet. */
+/** EEA: the 27 member states with Iceland, Liechtenstein and Norway. National regimes inside it have it as their parent. */
 export const eu: Regime = {
   id: 'eu',
   name: 'European Economic Area',
@@ -9,13 +9,17 @@ export const eu: Regime = {
     ...['AT', 'BE', 'BG', 'CY', 'CZ', 'DE', 'DK', 'EE', 'ES', 'FI', 'FR', 'GR', 'HR', 'HU', 'IE', 'IS', 'IT'],
     ...['LI', 'LT', 'LU', 'LV', 'MT', 'NL', 'NO', 'PL', 'PT', 'RO', 'SE', 'SI', 'SK'],
   ],
-  inForceFrom: '2018-05-25',
-  modes: { default: 'ask' },
-  gpc: 'refuses',
-  // No fixed cap at this level; six months is what several national authorities recommend.
-  choiceDays: 182,
-  links: [],
-  bannerDuties: [
+  inForce: { from: '2018-05-25' },
+  modes: { default: { value: 'opt-in', source: 'ePrivacy Directive art. 5(3); GDPR art. 4(11)' } },
+  gpc: { value: 'refuses', source: 'GDPR art. 21(5), objecting by automated means', toBeConfirmed: true },
+  // No cap in the law itself; about six months is what several national authorities recommend.
+  yesDays: { value: 182, source: 'practice of national authorities, GDPR art. 7(3)', toBeConfirmed: true },
+  refusalDays: { value: 182, source: 'practice of national authorities, GDPR art. 7', toBeConfirmed: true },
+  askAgainDays: { value: null, source: 'GDPR art. 7 sets no time' },
+  links: { value: [], source: 'GDPR art. 12 asks for no fixed wording' },
+  childAge: { value: 16, source: 'GDPR art. 8(1)' },
+  requestDays: { value: { answer: 30, extension: 60 }, source: 'GDPR art. 12(3)' },
+  duties: [
     { text: 'Inform before asking, and ask by purpose.', source: 'GDPR art. 4(11), 7(2)' },
     { text: 'No box ticked beforehand.', source: 'CJEU C-673/17' },
     { text: 'Scrolling or browsing on is not a yes; no wall without a choice.', source: 'EDPB Guidelines 05/2020' },
@@ -23,8 +27,6 @@ export const eu: Regime = {
     { text: 'Withdrawing is as easy as giving.', source: 'GDPR art. 7(3)' },
     { text: 'Be able to prove the consent.', source: 'GDPR art. 7(1)' },
   ],
-  childAge: 16,
-  requestDays: [30, 60],
   sources: ['Directive 2002/58/EC', 'Regulation (EU) 2016/679', 'EDPB Guidelines 05/2020'],
   readOn: '2026-11-23',
 };

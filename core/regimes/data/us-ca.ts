@@ -1,17 +1,30 @@
 import type { Regime } from '../types';
 
+const OBJECT = { value: 'opt-out', source: 'Civil Code 1798.120' } as const;
+
 export const usCa: Regime = {
   id: 'us-ca',
   name: 'California',
   law: 'CCPA as changed by the CPRA, Civil Code 1798.120, .121, .135',
   territory: ['US-CA'],
-  inForceFrom: '2023-01-01',
-  modes: { default: 'inform', sale: 'object' },
-  gpc: 'binds',
-  // 1798.135(c)(4): no asking again for twelve months after an objection.
-  choiceDays: 365,
-  links: ['Your Privacy Choices'],
-  bannerDuties: [
+  inForce: { from: '2023-01-01' },
+  modes: {
+    default: { value: 'notice', source: 'Civil Code 1798.100(a)' },
+    sale: OBJECT,
+    sharing: OBJECT,
+    'targeted-advertising': { value: 'opt-out', source: 'Civil Code 1798.140(ah), sharing for advertising' },
+    'sensitive-data': { value: 'opt-out', source: 'Civil Code 1798.121' },
+    minors: { value: 'opt-in', source: 'Civil Code 1798.120(c)' },
+  },
+  gpc: { value: 'binds', source: 'CCPA regulations § 7025' },
+  yesDays: { value: null, source: 'Civil Code 1798.120 sets no time' },
+  // The objection stands until the visitor takes it back; the twelve months say when a yes may be asked for again.
+  refusalDays: { value: null, source: 'Civil Code 1798.135(c)(4)' },
+  askAgainDays: { value: 365, source: 'Civil Code 1798.135(c)(4)' },
+  links: { value: ['Your Privacy Choices'], source: 'CCPA regulations § 7015' },
+  childAge: { value: 16, source: 'Civil Code 1798.120(c)' },
+  requestDays: { value: { answer: 45, extension: 45 }, source: 'Civil Code 1798.130(a)(2)' },
+  duties: [
     { text: 'A link by this name leads to the objection.', source: 'CCPA regulations § 7015' },
     { text: 'Choices are symmetrical; no dark patterns.', source: 'CCPA regulations § 7004' },
     {
@@ -19,8 +32,6 @@ export const usCa: Regime = {
       source: 'CCPA regulations § 7025',
     },
   ],
-  childAge: 16,
-  requestDays: [45, 45],
   sources: ['California Civil Code 1798.100 ff.', 'California Code of Regulations, title 11, § 7000 ff.'],
   readOn: '2026-11-23',
 };

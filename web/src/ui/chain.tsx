@@ -1,4 +1,4 @@
-import type { ChainLink } from '@douane/core/observe';
+import { type ChainLink, linkWords } from '@douane/core/observe';
 
 const STEP = 14;
 
@@ -43,7 +43,7 @@ export function Chain({ links, what }: { links: readonly ChainLink[]; what?: str
               <span className="text-ink2">{rest}</span>
             </span>
             <span className="block text-ink2">
-              {link.how}
+              {linkWords(link)}
               {last && what ? `, and it left ${what}` : ''}
             </span>
           </li>

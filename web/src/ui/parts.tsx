@@ -98,14 +98,24 @@ export function Trouble({ error }: { error: unknown }) {
   );
 }
 
-/** "2 hours ago", with the exact time to read. */
+const EXACT: Intl.DateTimeFormatOptions = { dateStyle: 'medium', timeStyle: 'short' };
+
+/** A time as it is read everywhere: how long ago or how long until, with the exact time to point at. */
 export function Ago({ at }: { at: string }) {
   return (
-    <time dateTime={at} title={new Date(at).toLocaleString()}>
+    <time dateTime={at} title={exactTime(at)}>
       {formatDistanceToNowStrict(new Date(at), { addSuffix: true })}
     </time>
   );
 }
+
+/** The exact time, where that is what matters: when something was or comes into force, when a choice was made. */
+export function Time({ at }: { at: string }) {
+  return <time dateTime={at}>{exactTime(at)}</time>;
+}
+
+/** A time as a text, in the one form in which the interface writes times. */
+export const exactTime = (at: string) => new Intl.DateTimeFormat('en-GB', EXACT).format(new Date(at));
 
 export function Key({ children }: { children: ReactNode }) {
   return <kbd className="rounded-sm border border-line px-1 text-[11px] text-ink2">{children}</kbd>;

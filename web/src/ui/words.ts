@@ -16,3 +16,6 @@ export function pathOf(url: string): string {
   const { pathname, search } = new URL(url);
   return pathname + search;
 }
+
+/** The day as of which laws are read, as an ISO date. */
+export const today = () => new Date().toISOString().slice(0, 10);

@@ -41,6 +41,11 @@ export function Board() {
         {sites.length > 0 && `${plural(sites.length, 'site')}, ${needed} with something to do.`}
       </Finding>
       <Trouble error={error} />
+      {data?.notices.map((words) => (
+        <p key={words} className="mb-3 border-l-4 border-held bg-sheet px-3 py-2">
+          {words}
+        </p>
+      ))}
       {data && sites.length === 0 && (
         <Empty>
           Here stands one row for each website you look after: how far the work on it is, and what to do next. Take on

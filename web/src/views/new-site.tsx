@@ -1,4 +1,4 @@
-import type { SiteSummary } from '@douane/api';
+import type { TakenOnSite } from '@douane/api';
 import { useQueryClient } from '@tanstack/react-query';
 import clsx from 'clsx';
 import type { ComponentProps } from 'react';
@@ -20,10 +20,11 @@ export function NewSite() {
   const { errors, isSubmitting } = formState;
   const submit = handleSubmit(async (fields) => {
     try {
-      const site = await call<SiteSummary>('POST', '/sites', fields);
+      const site = await call<TakenOnSite>('POST', '/sites', fields);
       await call('POST', `/sites/${site.id}/scans`, {});
       await client.invalidateQueries({ queryKey: ['board'] });
-      await navigate(`/sites/${site.id}/scan`);
+      const answered = site.answered ? `?answered=${encodeURIComponent(site.answered)}` : '';
+      await navigate(`/sites/${site.id}/scan${answered}`);
     } catch (error) {
       const problem = error as ApiProblem;
       const known = (problem.fields ?? []).filter(({ path }) => path === 'name' || path === 'address');
@@ -44,7 +45,7 @@ export function NewSite() {
           problem={errors.address?.message}
           autoFocus
           inputMode="url"
-          placeholder="https://www.example.org/"
+          placeholder="www.example.org"
           className="mono"
           {...register('address')}
         />
@@ -58,7 +59,7 @@ export function NewSite() {
         <Trouble error={errors.root} />
         <div className="mt-3 flex gap-2">
           <Button kind="act" type="submit" disabled={isSubmitting}>
-            Take it on and scan
+            {isSubmitting ? 'Looking where it answers' : 'Take it on and scan'}
           </Button>
           <Button kind="quiet" onClick={() => void navigate('/')}>
             Back to the board

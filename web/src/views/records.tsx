@@ -8,7 +8,7 @@ import { call } from '../api/client';
 import * as queries from '../api/queries';
 import { neighbour, useKeys } from '../ui/keys';
 import { Mark } from '../ui/mark';
-import { Button, Empty, Facts, Finding, ListAndDocket, Section, Trouble } from '../ui/parts';
+import { Button, Empty, Facts, Finding, ListAndDocket, Section, Time, Trouble } from '../ui/parts';
 import { SearchBox } from '../ui/search-box';
 import { useSite } from './site-frame';
 
@@ -79,13 +79,22 @@ export function RecordsView() {
           {verify.data.broken
             ? `The chain is broken at record ${verify.data.broken.number}: ${verify.data.broken.why}.`
             : `The chain of ${verify.data.records} records holds: none was changed, left out or put in.`}
+          {!verify.data.broken && verify.data.records > 0 && (
+            <>
+              {' '}
+              <a href={`/api/sites/${site.id}/ledger/head.json`} download>
+                Keep its end
+              </a>{' '}
+              elsewhere, and it can be proved later that nothing before it was changed.
+            </>
+          )}
         </p>
       )}
       {list.length > 0 ? (
         <table className="w-full bg-sheet">
           <thead>
             <tr className="border-y border-ink">
-              {['No.', 'Time', 'Id', 'Place', 'Version', 'Choice', 'Browser'].map((name) => (
+              {['No.', 'Time', 'Id', 'Place', 'Release', 'Choice', 'Browser'].map((name) => (
                 <th key={name} className="px-2 py-1.5">
                   {name}
                 </th>
@@ -104,7 +113,9 @@ export function RecordsView() {
                 )}
               >
                 <td className="px-2 py-1">{record.number}</td>
-                <td className="px-2 py-1 whitespace-nowrap">{new Date(record.at).toLocaleString('en-GB')}</td>
+                <td className="px-2 py-1 whitespace-nowrap">
+                  <Time at={record.at} />
+                </td>
                 <td className="mono px-2 py-1">
                   <button type="button">{record.id.slice(0, 8)}</button>
                 </td>
@@ -151,13 +162,13 @@ function RecordDocket({ record }: { record: ConsentRecord }) {
       <Section title="Circumstances">
         <Facts
           of={[
-            ['Time', new Date(record.at).toISOString()],
+            ['Time', <Time key="t" at={record.at} />],
             ['How', METHOD_WORDS[record.method]],
             ['Place', record.place || 'unknown'],
             ['Regime', record.regimes.join(', ')],
             ['Signals', record.signals.gpc ? 'GPC' : 'none'],
             ['Language', record.language],
-            ['Version', `v${record.version}`],
+            ['Release', `v${record.version}`],
             ['Browser', record.agent],
             [
               'Replaces',

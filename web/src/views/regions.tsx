@@ -1,9 +1,23 @@
 import { plural } from '@douane/core/board';
-import { decide, MODE_WORDS, type Mode, parsePlace, REGIMES, traceSentence } from '@douane/core/regimes';
+import { effectsOf } from '@douane/core/classify/words';
+import type { Unruled } from '@douane/core/hold';
+import {
+  ACTIVITY_WORDS,
+  daysWords,
+  decide,
+  MODE_WORDS,
+  type Mode,
+  type ModeKey,
+  parsePlace,
+  REGIMES,
+  resolveRegime,
+  traceSentence,
+} from '@douane/core/regimes';
 import { rulesOf, type Setup } from '@douane/core/setup';
 import clsx from 'clsx';
 import { useState } from 'react';
 import { Finding, ListAndDocket, Section, Trouble } from '../ui/parts';
+import { today } from '../ui/words';
 import { SaveBar } from './save-bar';
 import { useSite } from './site-frame';
 import { type DraftEditor, useDraft } from './use-draft';
@@ -16,8 +30,7 @@ export function RegionsView() {
   const editor = useDraft(site.id);
   const { setup, error } = editor;
   if (!setup) return <Trouble error={error} />;
-  const served = REGIMES.filter((regime) => setup.regions.regimes.includes(regime.id));
-  const rules = rulesOf(setup);
+  const served = setup.regions.regimes.map((id) => resolveRegime(id));
   return (
     <ListAndDocket docket={<WhoIsAskedWhat setup={setup} />}>
       <Finding title={`Visitors are treated in ${plural(served.length, 'way')}`} acts={<SaveBar editor={editor} />}>
@@ -46,19 +59,11 @@ export function RegionsView() {
                 >
                   {purpose.name}
                 </th>
-                {rules.regimes.map((regime) => {
-                  const sample = regime.territory[0]!;
-                  const mode = decide(parsePlace(sample), { gpc: false }, null, {
-                    ...rules,
-                    regimes: [regime],
-                    fallback: regime.id,
-                  }).modes[purpose.id]!;
-                  return (
-                    <td key={regime.id} className="border-l border-line px-2 py-1.5">
-                      {MODE_WORDS[mode]}
-                    </td>
-                  );
-                })}
+                {effectsOf(setup, purpose.id).map(({ regime, mode }) => (
+                  <td key={regime} className="border-l border-line px-2 py-1.5">
+                    {MODE_WORDS[mode]}
+                  </td>
+                ))}
               </tr>
             ))}
           </tbody>
@@ -85,12 +90,46 @@ export function RegionsView() {
           ))}
         </select>
       </label>
+      <UnruledForm editor={editor} setup={setup} />
     </ListAndDocket>
   );
 }
 
+const UNRULED_WORDS: Record<Unruled, [title: string, what: string]> = {
+  'by-regime': [
+    'as the regime says',
+    'where a yes is asked, held until the visitor says yes to everything; elsewhere until he objects to anything',
+  ],
+  held: ['always held', 'until somebody rules them, whatever the visitor says'],
+  'let-through': ['let through', 'as if they were necessary'],
+};
+
+/** What the gate does with third parties that nobody has ruled, and what a check expects of it. */
+function UnruledForm({ editor, setup }: { editor: DraftEditor; setup: Setup }) {
+  return (
+    <fieldset className="mt-6">
+      <legend className="mb-2">
+        <h2>Third parties that nobody has ruled</h2>
+      </legend>
+      {(Object.entries(UNRULED_WORDS) as [Unruled, [string, string]][]).map(([unruled, [title, what]]) => (
+        <label key={unruled} className="flex min-h-6 items-baseline gap-2">
+          <input
+            type="radio"
+            name="unruled"
+            checked={setup.holding.unruled === unruled}
+            onChange={() => editor.change((s) => ({ ...s, holding: { unruled } }))}
+          />
+          <span>
+            <b>{title}</b>: {what}
+          </span>
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
 function RegimeForm({ id, editor, setup }: { id: string; editor: DraftEditor; setup: Setup }) {
-  const regime = REGIMES.find((r) => r.id === id)!;
+  const regime = resolveRegime(id);
   const { regions } = setup;
   const served = regions.regimes.includes(id);
   const override: Override = regions.overrides?.[id] ?? {};
@@ -112,46 +151,69 @@ function RegimeForm({ id, editor, setup }: { id: string; editor: DraftEditor; se
       const fallback = regimes.includes(s.regions.fallback) ? s.regions.fallback : (regimes[0] ?? '');
       return { ...s, regions: { ...s.regions, regimes, fallback, ...(served && { overrides: others }) } };
     });
+  const setMode = (key: ModeKey, mode: string) => {
+    const modes = Object.fromEntries(
+      Object.entries({ ...override.modes, [key]: mode || undefined }).filter(([, value]) => value !== undefined),
+    );
+    setOverride({ modes: Object.keys(modes).length > 0 ? modes : undefined });
+  };
   const reasonPath = `regions.overrides.${id}.reason`;
+  const keys = Object.keys(regime.modes).filter((key): key is ModeKey => key !== 'minors');
   return (
     <fieldset className={clsx('mb-2 border-t border-line bg-sheet px-3 py-2.5', !served && 'opacity-80')}>
       <label className="flex items-baseline gap-2">
         <input type="checkbox" checked={served} disabled={served && regions.regimes.length === 1} onChange={toggle} />
         <b>{regime.name}</b>
-        <span className="text-ink2">{regime.law}</span>
+        <span className="text-ink2">
+          {regime.law}
+          {regime.parent && `; the rest as ${resolveRegime(regime.parent).name}`}
+        </span>
       </label>
       {served && (
         <div className="mt-2 ml-6 flex flex-wrap items-center gap-x-5 gap-y-2">
-          <label className="flex items-center gap-2">
-            without a choice
-            <select
-              value={override.default ?? ''}
-              onChange={(event) => setOverride({ default: (event.target.value || undefined) as Override['default'] })}
-            >
-              <option value="">as the law: {MODE_WORDS[regime.modes.default]}</option>
-              {(['ask', 'object', 'inform'] as Mode[]).map((mode) => (
-                <option key={mode} value={mode}>
-                  {MODE_WORDS[mode]}
-                </option>
-              ))}
-            </select>
-          </label>
-          <label className="flex items-center gap-2">
-            a choice stands for
-            <input
-              type="number"
-              min={1}
-              max={730}
-              className="w-16"
-              placeholder={String(regime.choiceDays)}
-              value={override.choiceDays ?? ''}
-              aria-invalid={Boolean(editor.problemOf(`regions.overrides.${id}.choiceDays`))}
-              onChange={(event) =>
-                setOverride({ choiceDays: event.target.value === '' ? undefined : Number(event.target.value) })
-              }
-            />
-            days
-          </label>
+          <div className="grid w-full gap-x-5 gap-y-2 md:grid-cols-2">
+            {keys.map((key) => (
+              <label key={key} className="flex flex-wrap items-center gap-x-2">
+                {key === 'default' ? 'purposes in general' : ACTIVITY_WORDS[key]}
+                <select
+                  value={override.modes?.[key] ?? ''}
+                  onChange={(event) => setMode(key, event.target.value)}
+                  title={regime.modes[key]?.source}
+                >
+                  <option value="">as the law: {MODE_WORDS[regime.modes[key]!.value]}</option>
+                  {(['opt-in', 'opt-out', 'notice'] as Mode[]).map((mode) => (
+                    <option key={mode} value={mode}>
+                      {MODE_WORDS[mode]}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            ))}
+          </div>
+          {DURATIONS.map(([field, words]) => {
+            const law = regime[field];
+            return (
+              <label key={field} className="flex items-center gap-2" title={law.source}>
+                {words}
+                <input
+                  type="number"
+                  min={1}
+                  max={730}
+                  className="w-16"
+                  placeholder={law.value === null ? '∞' : String(law.value)}
+                  value={override[field] ?? ''}
+                  aria-invalid={Boolean(editor.problemOf(`regions.overrides.${id}.${field}`))}
+                  onChange={(event) =>
+                    setOverride({ [field]: event.target.value === '' ? undefined : Number(event.target.value) })
+                  }
+                />
+                <span className="text-ink2">
+                  {override[field] === undefined ? lawDays(field, law.value) : 'days'}
+                  {law.toBeConfirmed && ', to be confirmed'}
+                </span>
+              </label>
+            );
+          })}
           {Object.keys(override).length > 0 && (
             <label className="flex w-full items-center gap-2">
               why it differs from the law
@@ -165,7 +227,7 @@ function RegimeForm({ id, editor, setup }: { id: string; editor: DraftEditor; se
             </label>
           )}
           <ul className="w-full text-ink2">
-            {regime.bannerDuties.map(({ text, source }) => (
+            {regime.duties.map(({ text, source }) => (
               <li key={text}>
                 {text} <span className="text-[12px]">({source})</span>
               </li>
@@ -177,10 +239,24 @@ function RegimeForm({ id, editor, setup }: { id: string; editor: DraftEditor; se
   );
 }
 
+/** Each with what it says of a choice. */
+const DURATIONS = [
+  ['yesDays', 'a yes stands for'],
+  ['refusalDays', 'a refusal stands for'],
+  ['askAgainDays', 'asked again at the earliest after'],
+] as const;
+
+function lawDays(field: (typeof DURATIONS)[number][0], days: number | null): string {
+  if (field === 'askAgainDays' && days === null) return 'no time in the law';
+  return days === null ? daysWords(days) : 'days, as the law';
+}
+
 const PLACES = [
   ['DE', 'Germany'],
   ['FR', 'France'],
+  ['GB', 'Great Britain'],
   ['US-CA', 'California'],
+  ['US-CO', 'Colorado'],
   ['US', 'United States, state unknown'],
   ['US-NV', 'Nevada'],
   ['JP', 'Japan'],
@@ -191,7 +267,7 @@ const PLACES = [
 function WhoIsAskedWhat({ setup }: { setup: Setup }) {
   const [place, setPlace] = useState('DE');
   const [gpc, setGpc] = useState(false);
-  const decision = decide(parsePlace(place), { gpc }, null, rulesOf(setup));
+  const decision = decide(parsePlace(place), { gpc }, null, rulesOf(setup, today()));
   const nameOf = (id: string) => setup.purposes.find((purpose) => purpose.id === id)?.name ?? id;
   return (
     <>

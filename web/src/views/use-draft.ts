@@ -1,25 +1,35 @@
-import type { Draft } from '@douane/api';
-import type { FieldProblem, Setup } from '@douane/core/setup';
+import type { DraftSaved } from '@douane/api';
+import { DRAFT_PARTS, type DraftPart, type FieldProblem, type Setup } from '@douane/core/setup';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type ApiProblem, call } from '../api/client';
 import * as queries from '../api/queries';
 import { useUnsaved } from './use-unsaved';
 
+interface Edit {
+  setup: Setup;
+  /** What stood there when editing began, with its revisions. */
+  from: { setup: Setup; revisions: Record<DraftPart, number> };
+}
+
 /**
  * The draft of a site while somebody edits it. What was typed stays until it is saved or taken back; leaving with unsaved
- * work asks. A draft that somebody else saved meanwhile is told and nothing is overwritten.
+ * work asks. Only the parts that were changed are sent, so nobody collides with a colleague on another part; a part that
+ * somebody else saved meanwhile is told and nothing is overwritten.
  */
 export function useDraft(siteId: string) {
   const client = useQueryClient();
   const { data: draft, error } = useQuery(queries.draft(siteId));
-  const [edit, setEdit] = useState<{ setup: Setup; revision: number } | null>(null);
+  const [edit, setEdit] = useState<Edit | null>(null);
   const setup = edit?.setup ?? draft?.setup;
   const dirty = edit !== null;
 
   const save = useMutation({
-    mutationFn: (saved: { setup: Setup; revision: number }) =>
-      call<Pick<Draft, 'revision'>>('PUT', `/sites/${siteId}/draft`, saved),
+    mutationFn: ({ setup: next, from }: Edit) => {
+      const changed = DRAFT_PARTS.filter((part) => next[part] !== from.setup[part]);
+      const parts = changed.map((part) => [part, { revision: from.revisions[part], body: next[part] }]);
+      return call<DraftSaved>('PUT', `/sites/${siteId}/draft`, { parts: Object.fromEntries(parts) });
+    },
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: ['draft', siteId] });
       await client.invalidateQueries({ queryKey: ['site', siteId] });
@@ -34,11 +44,11 @@ export function useDraft(siteId: string) {
     draft,
     setup,
     dirty,
-    error: error ?? (problems.length === 0 ? save.error : null),
+    error: error ?? (problems.length === 0 || (save.error as ApiProblem).status === 409 ? save.error : null),
     problems,
     saving: save.isPending,
     change: (next: (setup: Setup) => Setup) => {
-      if (setup && draft) setEdit({ setup: next(setup), revision: edit?.revision ?? draft.revision });
+      if (setup && draft) setEdit({ setup: next(setup), from: edit?.from ?? draft });
     },
     save: () => edit && save.mutate(edit),
     revert: () => {

@@ -1,34 +1,29 @@
-import type { PublishedVersion } from '@douane/api';
 import { plural } from '@douane/core/board';
-import { type Banner, type BannerTexts, DEFAULT_TEXTS } from '@douane/core/setup';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { type Banner, type BannerTexts, LANGUAGES_SHIPPED, shippedTexts, textsFor } from '@douane/core/setup';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { call } from '../../api/client';
-import { Ago, Button, Facts, Finding, Section, Trouble } from '../../ui/parts';
+import { Button, Finding, Section, Time, Trouble } from '../../ui/parts';
 import { SaveBar } from '../save-bar';
 import { useSite } from '../site-frame';
 import { useDraft } from '../use-draft';
 import { Preview } from './preview';
+import { Publications, Publish } from './publishing';
 
 const LANGUAGE_NAMES = new Intl.DisplayNames(['en'], { type: 'language' });
 
 /** Texts and looks of the banner beside the banner itself at true size, and publishing. */
 export function BannerView() {
   const site = useSite();
-  const client = useQueryClient();
   const editor = useDraft(site.id);
   const { setup, draft, error } = editor;
   const [language, setLanguage] = useState<string>();
-  const publish = useMutation({
-    mutationFn: () => call<PublishedVersion>('POST', `/sites/${site.id}/versions`, {}),
-    onSuccess: () => client.invalidateQueries(),
-  });
   if (!setup || !draft) return <Trouble error={error} />;
-  const shown = language && setup.banner.texts[language] ? language : setup.banner.defaultLanguage;
+  const { languages, defaultLanguage, texts } = setup.banner;
+  const shown = language && languages.includes(language) ? language : defaultLanguage;
   const change = (banner: Partial<Banner>) => editor.change((s) => ({ ...s, banner: { ...s.banner, ...banner } }));
-  const newest = draft.versions[0];
-  const next = (newest?.number ?? 0) + 1;
+  const newest = draft.releases[0];
+  const inForce = draft.publications.find((publication) => publication.inForce);
+  const hindered = editor.dirty ? 'Save the draft before publishing it.' : null;
   const upToDate = newest !== undefined && draft.differences.length === 0;
 
   return (
@@ -36,53 +31,48 @@ export function BannerView() {
       <section className="border-line px-5 py-5 xl:border-r">
         <Finding
           title={
-            upToDate
-              ? `Version ${newest.number} is published`
-              : newest
+            !newest
+              ? 'Nothing is published yet'
+              : !upToDate
                 ? `The draft differs from v${newest.number}`
-                : 'Nothing is published yet'
+                : inForce?.number === newest.number
+                  ? `Release ${newest.number} is in force`
+                  : `Release ${newest.number} is not in force`
           }
         >
-          {newest && upToDate && (
+          {newest && upToDate && inForce && (
             <>
-              <Ago at={newest.publishedAt} />
-              {newest.publishedBy && ` by ${newest.publishedBy}`}. <Link to="../install">Is it on the site?</Link>
+              {inForce.number !== newest.number && `v${inForce.number} is, `}since <Time at={inForce.fromAt} />
+              {inForce.person && ` by ${inForce.person}`}. <Link to="../install">Is it on the site?</Link>
             </>
           )}
           {!upToDate &&
             newest &&
             `In ${plural(draft.differences.length, 'place')}: ${draft.differences.slice(0, 4).join(', ')}${draft.differences.length > 4 ? ' …' : ''}`}
         </Finding>
-        <div className="flex flex-wrap items-center gap-2">
-          <Button
-            kind={editor.dirty || upToDate ? 'plain' : 'act'}
-            onClick={() => publish.mutate()}
-            disabled={editor.dirty || upToDate || publish.isPending}
-          >
-            Publish v{next}
-          </Button>
-          <SaveBar editor={editor} />
+        <SaveBar editor={editor} />
+        <div className="mt-3">
+          <Publish siteId={site.id} draft={draft} hindered={hindered} upToDate={upToDate} />
         </div>
-        {editor.dirty && <p className="mt-1 text-ink2">Save the draft before publishing it.</p>}
         {draft.open > 0 && !upToDate && (
           <p className="mt-1 text-held">
             {draft.open} open {draft.open === 1 ? 'item is' : 'items are'} in no list yet.{' '}
             <Link to="../classify">Rule them first</Link>, or publish without.
           </p>
         )}
-        <Trouble error={error ?? publish.error} />
+        <Trouble error={error} />
 
         <Section title="Language">
           <div className="flex flex-wrap items-center gap-2">
             <select aria-label="Language shown" value={shown} onChange={(event) => setLanguage(event.target.value)}>
-              {Object.keys(setup.banner.texts).map((code) => (
-                <option key={code} value={code}>
-                  {LANGUAGE_NAMES.of(code)}
-                  {code === setup.banner.defaultLanguage ? ', default' : ''}
+              {languages.map((tag) => (
+                <option key={tag} value={tag}>
+                  {LANGUAGE_NAMES.of(tag)}
+                  {tag === defaultLanguage ? ', default' : ''}
                 </option>
               ))}
             </select>
-            {shown !== setup.banner.defaultLanguage && (
+            {shown !== defaultLanguage && (
               <>
                 <Button kind="quiet" onClick={() => change({ defaultLanguage: shown })}>
                   Make it the default
@@ -90,44 +80,29 @@ export function BannerView() {
                 <Button
                   kind="quiet"
                   onClick={() => {
-                    const { [shown]: _gone, ...texts } = setup.banner.texts;
-                    change({ texts });
+                    const { [shown]: _gone, ...others } = texts;
+                    change({ languages: languages.filter((tag) => tag !== shown), texts: others });
                   }}
                 >
                   Leave it out
                 </Button>
               </>
             )}
-            {Object.keys(DEFAULT_TEXTS)
-              .filter((code) => !setup.banner.texts[code])
-              .map((code) => (
-                <Button
-                  key={code}
-                  kind="quiet"
-                  onClick={() => change({ texts: { ...setup.banner.texts, [code]: DEFAULT_TEXTS[code]! } })}
-                >
-                  Add {LANGUAGE_NAMES.of(code)}
-                </Button>
-              ))}
+            {LANGUAGES_SHIPPED.filter((tag) => !languages.includes(tag)).map((tag) => (
+              <Button key={tag} kind="quiet" onClick={() => change({ languages: [...languages, tag] })}>
+                Add {LANGUAGE_NAMES.of(tag)}
+              </Button>
+            ))}
           </div>
         </Section>
         <Texts
-          texts={setup.banner.texts[shown]!}
+          texts={textsFor(setup.banner, shown)}
+          shipped={shippedTexts(shown)}
           problemOf={(field) => editor.problemOf(`banner.texts.${shown}.${field}`)}
-          onChange={(texts) => change({ texts: { ...setup.banner.texts, [shown]: texts } })}
+          onChange={(field, text) => change({ texts: withText(texts, shown, field, text) })}
         />
         <Looks banner={setup.banner} onChange={change} />
-        <Section title="Versions">
-          {draft.versions.length === 0 ? (
-            <p className="text-ink2">None yet.</p>
-          ) : (
-            <Facts
-              of={draft.versions
-                .slice(0, 8)
-                .map((version) => [`v${version.number}`, <Ago key="at" at={version.publishedAt} />])}
-            />
-          )}
-        </Section>
+        <Publications siteId={site.id} draft={draft} />
       </section>
       <Preview setup={setup} language={shown} />
     </div>
@@ -148,31 +123,56 @@ const FIELDS: [keyof BannerTexts, string][] = [
   ['failed', 'When recording fails'],
 ];
 
-interface TextsProps {
-  texts: BannerTexts;
-  problemOf(field: string): string | undefined;
-  onChange(texts: BannerTexts): void;
+/** Only what differs from the text that ships is kept, so that what ships can get better without anybody's doing. */
+function withText(texts: Banner['texts'], tag: string, field: keyof BannerTexts, text: string): Banner['texts'] {
+  const { [field]: _old, ...others } = texts[tag] ?? {};
+  const own = shippedTexts(tag)?.[field] === text ? others : { ...others, [field]: text };
+  const { [tag]: _before, ...rest } = texts;
+  return Object.keys(own).length > 0 ? { ...rest, [tag]: own } : rest;
 }
 
-function Texts({ texts, problemOf, onChange }: TextsProps) {
+interface TextsProps {
+  texts: BannerTexts;
+  /** What ships in this language, to go back to. */
+  shipped: BannerTexts | null;
+  problemOf(field: string): string | undefined;
+  onChange(field: keyof BannerTexts, text: string): void;
+}
+
+function Texts({ texts, shipped, problemOf, onChange }: TextsProps) {
   return (
     <Section title="Texts">
       {FIELDS.map(([field, name]) => {
         const Input = field === 'body' || field === 'gpcObeyed' || field === 'failed' ? 'textarea' : 'input';
         const problem = problemOf(field);
+        const own = shipped !== null && shipped[field] !== texts[field];
         return (
-          <label key={field} htmlFor={`text-${field}`} className="mb-2 block">
-            <span className="text-ink2">{name}</span>
+          <div key={field} className="mb-2">
+            <span className="flex items-baseline justify-between">
+              <label htmlFor={`text-${field}`} className="text-ink2">
+                {name}
+              </label>
+              {own && (
+                <Button
+                  kind="quiet"
+                  className="min-h-6! py-0!"
+                  aria-label={`${name}: back to the text that ships`}
+                  onClick={() => onChange(field, shipped[field])}
+                >
+                  as shipped
+                </Button>
+              )}
+            </span>
             <Input
               id={`text-${field}`}
               className="mt-0.5 w-full"
               rows={field === 'body' ? 4 : 2}
               value={texts[field]}
               aria-invalid={Boolean(problem)}
-              onChange={(event) => onChange({ ...texts, [field]: event.target.value })}
+              onChange={(event) => onChange(field, event.target.value)}
             />
             {problem && <span className="text-slipped">{problem}</span>}
-          </label>
+          </div>
         );
       })}
     </Section>

@@ -1,9 +1,10 @@
 import { decide, parsePlace } from '@douane/core/regimes';
-import { rulesOf, type Setup } from '@douane/core/setup';
-import { bannerContent } from '@douane/gate';
+import { bannerContent } from '@douane/core/release';
+import { rulesOf, type Setup, textsFor } from '@douane/core/setup';
 import { ToggleGroup } from 'radix-ui';
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import { type PreviewMessage, READY } from '../../preview/message';
+import { today } from '../../ui/words';
 
 const WIDTHS = { phone: 390, tablet: 768, desktop: 1280 } as const;
 type Width = keyof typeof WIDTHS;
@@ -20,7 +21,7 @@ export function Preview({ setup, language }: { setup: Setup; language: string })
   const [layer, setLayer] = useState<'first' | 'panel'>('first');
 
   const [code, gpc] = place.split(' ') as [string, string | undefined];
-  const decision = decide(parsePlace(code), { gpc: gpc !== undefined }, null, rulesOf(setup));
+  const decision = decide(parsePlace(code), { gpc: gpc !== undefined }, null, rulesOf(setup, today()));
   // Where nothing is asked there is no first layer; the visitor opens the panel by the choices button.
   const shownLayer = decision.ask ? layer : 'panel';
   const send = useCallback(() => {
@@ -63,8 +64,8 @@ export function Preview({ setup, language }: { setup: Setup; language: string })
       </div>
       {!decision.ask && (
         <p className="mb-2 text-ink2">
-          Nothing is asked here. The visitor sees the button “{setup.banner.texts[language]?.buttonObject}”, which opens
-          this panel.
+          Nothing is asked here. The visitor sees the button “{textsFor(setup.banner, language).buttonObject}”, which
+          opens this panel.
         </p>
       )}
       <div className="overflow-auto border border-line bg-well">

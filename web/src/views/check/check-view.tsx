@@ -1,6 +1,6 @@
 import type { CheckRun } from '@douane/api';
 import { plural } from '@douane/core/board';
-import { type CheckReport, slippedThings } from '@douane/core/check';
+import { type CheckReport, slippedThings, slipWords } from '@douane/core/check';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { ToggleGroup } from 'radix-ui';
 import { useState } from 'react';
@@ -93,7 +93,7 @@ export function CheckView() {
       >
         {!running && report && finished?.finishedAt && (
           <>
-            <Ago at={finished.finishedAt} />, {report.pages.length} pages, banner v{finished.summary?.version}
+            <Ago at={finished.finishedAt} />, {report.pages.length} pages, release v{finished.summary?.version}
             {report.version !== null &&
               report.version !== finished.summary?.version &&
               ` (the site still carries v${report.version})`}
@@ -103,7 +103,7 @@ export function CheckView() {
         {!running && latest?.state === 'failed' && latest.why}
         {!reading && !running && !report && site.state.version === null && (
           <>
-            There is nothing to check against until a version is published. <Link to="../banner">Publish one</Link>.
+            There is nothing to check against until a release is in force. <Link to="../banner">Publish one</Link>.
           </>
         )}
       </Finding>
@@ -221,7 +221,7 @@ function Slips({ report, onSelect }: { report: CheckReport; onSelect(caseId: str
             <span className="mono">{names.join(', ')}</span>
             <span>on {pathOf(item.page ?? '')}</span>
             <span className="text-ink2">
-              {item.why} In {inCases} of {report.cases.length} cases.
+              {slipWords(item)} In {inCases} of {report.cases.length} cases.
             </span>
           </li>
         );

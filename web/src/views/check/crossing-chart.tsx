@@ -2,7 +2,7 @@ import type { CheckedCase } from '@douane/core/check';
 import { scaleLinear } from 'd3-scale';
 import { useId } from 'react';
 import { MarkShape, markColour } from '../../ui/mark';
-import { lanesOf } from './lanes';
+import { lanesOf, stepWords } from './lanes';
 
 interface Props {
   visit: CheckedCase;
@@ -33,7 +33,7 @@ export function CrossingChart({ visit, whole, selected, onSelect }: Props) {
   );
   const near = Math.max(
     2500,
-    ((visit.withdrawnAtMs ?? record ?? 0) + 700) * 1.6,
+    ((visit.recorded.at(-1)?.atMs ?? 0) + 700) * 1.6,
     Number.isFinite(firstSlip) ? firstSlip * 1.15 : 0,
   );
   const end = whole ? last * 1.02 : Math.min(last * 1.02, near);
@@ -108,13 +108,14 @@ export function CrossingChart({ visit, whole, selected, onSelect }: Props) {
             </g>
           );
         })}
-        {visit.clickedAtMs != null && line(visit.clickedAtMs) && (
-          <path d={`M${x(visit.clickedAtMs)} ${TOP - 4}V${bottom}`} className="stroke-ink2" strokeDasharray="2 3" />
-        )}
-        {record !== null && line(record) && <Line x={x(record)} bottom={bottom} words="recorded" ms={record} />}
-        {visit.withdrawnAtMs != null && line(visit.withdrawnAtMs) && (
-          <Line x={x(visit.withdrawnAtMs)} bottom={bottom} words="withdrawn" ms={visit.withdrawnAtMs} />
-        )}
+        {visit.recorded
+          .filter(({ atMs }) => line(atMs))
+          .map(({ step, clickedAtMs, atMs }, n) => (
+            <g key={atMs}>
+              <path d={`M${x(clickedAtMs)} ${TOP - 4}V${bottom}`} className="stroke-ink2" strokeDasharray="2 3" />
+              <Line x={x(atMs)} bottom={bottom} words={n === 0 ? 'recorded' : stepWords(step)} ms={atMs} />
+            </g>
+          ))}
         {record === null && (
           <text x={LEFT + 4} y={TOP - 9} className="fill-ink2 text-[12px]">
             {visit.choice === 'none' ? 'no choice was made, so nothing is on record' : 'no record was made'}

@@ -1,4 +1,4 @@
-import type { CheckedCase, CheckedItem } from '@douane/core/check';
+import type { CheckedCase, CheckedItem, Step } from '@douane/core/check';
 
 export interface Lane {
   service: string;
@@ -36,8 +36,14 @@ const CHOICE_WORDS: Record<string, string> = {
   withdraw: 'accept, then withdraw',
 };
 
+/** What a further step after the first did, as a word beside its line. */
+export const stepWords = (step: Step) => (step === 'refuse' ? 'withdrawn' : step === 'accept' ? 'accepted' : 'chosen');
+
+const stepInWords = (step: string) =>
+  step.startsWith('only:') ? `only ${step.slice(5)}` : (CHOICE_WORDS[step] ?? step);
+
 /** "DE, refuse all" */
 export function caseWords({ place, choice, signals }: Pick<CheckedCase, 'place' | 'choice' | 'signals'>): string {
-  const chose = choice.startsWith('only:') ? `only ${choice.slice(5)}` : (CHOICE_WORDS[choice] ?? choice);
+  const chose = CHOICE_WORDS[choice] ?? choice.split('+').map(stepInWords).join(', then ');
   return [place || 'unknown place', chose, ...signals.map((signal) => signal.toUpperCase())].join(', ');
 }

@@ -1,4 +1,4 @@
-import type { CheckedCase, CheckedItem } from '@douane/core/check';
+import { type CheckedCase, type CheckedItem, slipWords } from '@douane/core/check';
 import { Chain } from '../../ui/chain';
 import { Mark } from '../../ui/mark';
 import { Code, Facts, Section } from '../../ui/parts';
@@ -45,7 +45,7 @@ export function ServiceDocket({
       </ul>
       {worst.firstAtMs !== undefined && (
         <Section title={worst.verdict === 'slipped' ? 'How it slipped' : 'First seen'}>
-          {worst.why && <p className="mb-1">{worst.why}</p>}
+          {worst.cause && <p className="mb-1">{slipWords(worst)}</p>}
           <Facts
             of={[
               ['At', `${Math.round(worst.firstAtMs)} ms`],

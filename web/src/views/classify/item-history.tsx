@@ -30,7 +30,7 @@ export function ItemHistory({ history, nameOf, onUndo }: Props) {
               , <Ago at={past.at} />
               {past.undoneAt && (
                 <>
-                  ; taken back <Ago at={past.undoneAt} />
+                  ; taken back{past.undoneBy && ` by ${past.undoneBy}`} <Ago at={past.undoneAt} />
                 </>
               )}
             </span>

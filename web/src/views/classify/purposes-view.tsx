@@ -1,5 +1,6 @@
 import { plural } from '@douane/core/board';
 import { slugOf } from '@douane/core/classify/words';
+import { ACTIVITIES, ACTIVITY_WORDS, type Activity } from '@douane/core/regimes';
 import type { Purpose } from '@douane/core/setup';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -40,7 +41,7 @@ export function PurposesView() {
           purpose={purpose}
           place={i}
           last={purposes.length - 1}
-          languages={Object.keys(setup.banner.texts).filter((one) => one !== setup.banner.defaultLanguage)}
+          languages={setup.banner.languages.filter((one) => one !== setup.banner.defaultLanguage)}
           used={used(purpose.id)}
           onMove={(step) => move(i, step)}
         />
@@ -49,6 +50,9 @@ export function PurposesView() {
     </section>
   );
 }
+
+/** Whether somebody is a minor depends on the visitor, not on the purpose. */
+const CHOSEN_ACTIVITIES = ACTIVITIES.filter((activity) => activity !== 'minors');
 
 interface PurposeProps {
   editor: DraftEditor;
@@ -65,6 +69,11 @@ function PurposeForm({ editor, purpose, place, last, languages, used, onMove }: 
   const change = (next: Partial<Purpose>) =>
     editor.change((s) => ({ ...s, purposes: s.purposes.map((p) => (p.id === purpose.id ? { ...p, ...next } : p)) }));
   const problem = (field: string) => editor.problemOf(`purposes[${place}].${field}`);
+  const activities = purpose.activities ?? [];
+  const setActivity = (activity: Activity, on: boolean) => {
+    const next = ACTIVITIES.filter((one) => (one === activity ? on : activities.includes(one)));
+    change({ activities: next.length > 0 ? next : undefined });
+  };
   const translate = (language: string, part: 'name' | 'text', value: string) => {
     const { name = '', text = '' } = purpose.translations?.[language] ?? {};
     change({ translations: { ...purpose.translations, [language]: { name, text, [part]: value } } });
@@ -139,14 +148,21 @@ function PurposeForm({ editor, purpose, place, last, languages, used, onMove }: 
         </div>
       ))}
       {!purpose.necessary && (
-        <label className="mt-2 flex min-h-6 items-center gap-2">
-          <input
-            type="checkbox"
-            checked={purpose.sale ?? false}
-            onChange={(event) => change({ sale: event.target.checked || undefined })}
-          />
-          counts as sale, sharing or targeted advertising under the laws of US states
-        </label>
+        <fieldset className="mt-2">
+          <legend className="text-ink2">What laws tell apart in it</legend>
+          <div className="grid gap-x-5 sm:grid-cols-2">
+            {CHOSEN_ACTIVITIES.map((activity) => (
+              <label key={activity} className="flex min-h-6 items-center gap-2">
+                <input
+                  type="checkbox"
+                  checked={activities.includes(activity)}
+                  onChange={(event) => setActivity(activity, event.target.checked)}
+                />
+                {ACTIVITY_WORDS[activity]}
+              </label>
+            ))}
+          </div>
+        </fieldset>
       )}
     </Part>
   );

@@ -6,7 +6,7 @@ import { useNavigate, useParams } from 'react-router';
 import * as queries from '../../api/queries';
 import { Chain } from '../../ui/chain';
 import { Mark } from '../../ui/mark';
-import { Ago, Empty, Facts, Finding, ListAndDocket, Section, Trouble } from '../../ui/parts';
+import { Ago, Empty, exactTime, Facts, Finding, ListAndDocket, Section, Trouble } from '../../ui/parts';
 import { KIND_WORDS, pathOf } from '../../ui/words';
 import { useSite } from '../site-frame';
 import { useRuns } from '../use-runs';
@@ -134,7 +134,7 @@ function Choice({
       <select value={value ?? ''} onChange={(event) => onChange(event.target.value)}>
         {runs.map((run) => (
           <option key={run.id} value={run.id}>
-            {new Date(run.requestedAt).toLocaleString()}, {run.summary?.items} items
+            {exactTime(run.requestedAt)}, {run.summary?.items} items
           </option>
         ))}
       </select>

@@ -1,12 +1,12 @@
-import type { ImportRun, ObservationsImport, RuledItem, ScanRun } from '@douane/api';
+import type { ImportRun, RequestedRun, RuledItem, ScanRun } from '@douane/api';
 import { plural } from '@douane/core/board';
-import { useQuery } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useRef } from 'react';
 import { Link } from 'react-router';
 import { sendFile } from '../../api/client';
 import * as queries from '../../api/queries';
 import { Mark } from '../../ui/mark';
-import { Ago, Button, Facts, Section, Trouble } from '../../ui/parts';
+import { Ago, Button, exactTime, Facts, Section, Trouble } from '../../ui/parts';
 import { isOpen } from '../classify/inventory';
 import { useSite } from '../site-frame';
 import { underWay } from '../use-runs';
@@ -63,7 +63,7 @@ export function ScanDocket({ shown, all }: { shown: ScanRun | undefined; all: Sc
       {setup && (
         <p className="mt-2 text-ink2">
           {setup.schedule ? (
-            <>Next by schedule: {new Date(setup.schedule.nextAt).toLocaleString()}.</>
+            <>Next by schedule: {exactTime(setup.schedule.nextAt)}.</>
           ) : (
             <>
               No schedule. <Link to="setup#schedule">Set one</Link>.
@@ -94,12 +94,7 @@ export function ScanDocket({ shown, all }: { shown: ScanRun | undefined; all: Sc
       {imports && imports.runs.length > 0 && (
         <ul className="mt-2">
           {imports.runs.slice(0, 5).map((run) => (
-            <li key={run.id} className="flex gap-2 border-b border-line py-1">
-              <span className="mono min-w-0 truncate">{run.summary?.file}</span>
-              <span className="ml-auto shrink-0 text-ink2">
-                {plural(run.summary?.items ?? 0, 'item')}, <Ago at={run.requestedAt} />
-              </span>
-            </li>
+            <ImportLine key={run.id} siteId={site.id} run={run} />
           ))}
         </ul>
       )}
@@ -114,25 +109,13 @@ export function ScanDocket({ shown, all }: { shown: ScanRun | undefined; all: Sc
 
 /** Brings in what another tool recorded. */
 function ImportFile({ siteId }: { siteId: string }) {
+  const client = useQueryClient();
   const input = useRef<HTMLInputElement>(null);
-  const [result, setResult] = useState<{ words: string; problems: { path: string; message: string }[] } | null>(null);
-  const [error, setError] = useState<unknown>(null);
-  const [busy, setBusy] = useState(false);
-  const take = async (file: File) => {
-    setBusy(true);
-    setError(null);
-    setResult(null);
-    try {
-      const path = `/sites/${siteId}/imports?name=${encodeURIComponent(file.name)}`;
-      const answer = await sendFile<ObservationsImport>(path, file);
-      const unread = answer.unread > 0 ? `; ${plural(answer.unread, 'line')} could not be read` : '';
-      setResult({ words: `${plural(answer.items, 'item')} taken in${unread}.`, problems: answer.problems.slice(0, 5) });
-    } catch (cause) {
-      setError(cause);
-    } finally {
-      setBusy(false);
-    }
-  };
+  const bring = useMutation({
+    mutationFn: (file: File) =>
+      sendFile<RequestedRun>(`/sites/${siteId}/imports?name=${encodeURIComponent(file.name)}`, file),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['import', siteId] }),
+  });
   return (
     <Section title="Bring in">
       <input
@@ -145,22 +128,43 @@ function ImportFile({ siteId }: { siteId: string }) {
         onChange={(event) => {
           const file = event.target.files?.[0];
           event.target.value = '';
-          if (file) void take(file);
+          if (file) bring.mutate(file);
         }}
       />
-      <Button onClick={() => input.current?.click()} disabled={busy}>
-        {busy ? 'Reading' : 'A HAR, a cookie file or a CSV'}
+      <Button onClick={() => input.current?.click()} disabled={bring.isPending}>
+        {bring.isPending ? 'Sending' : 'A HAR, a cookie file or a CSV'}
       </Button>
-      <div role="status">
-        {result && <p className="mt-1">{result.words}</p>}
-        {result?.problems.map(({ path, message }) => (
-          <p key={path} className="text-ink2">
-            {path}: {message}
-          </p>
-        ))}
-      </div>
-      <Trouble error={error} />
+      <Trouble error={bring.error} />
     </Section>
+  );
+}
+
+/** One file that was brought in: how far it is, what came of it, and which of its lines could not be read. */
+function ImportLine({ siteId, run }: { siteId: string; run: ImportRun }) {
+  const { state, summary, why } = run;
+  const unread = summary?.problems ?? 0;
+  const { data } = useQuery({ ...queries.run<ImportRun>(siteId, 'import', run.id), enabled: unread > 0 });
+  return (
+    <li className="border-b border-line py-1" role="status">
+      <span className="flex gap-2">
+        <span className="mono min-w-0 truncate">{summary?.file ?? run.options.file}</span>
+        <span className="ml-auto shrink-0 text-ink2">
+          {underWay(state) ? 'reading' : state === 'done' ? `${plural(summary?.items ?? 0, 'item')} taken in` : state},{' '}
+          <Ago at={run.requestedAt} />
+        </span>
+      </span>
+      {why && <span className="block text-slipped [overflow-wrap:anywhere]">{why}</span>}
+      {unread > 0 && (
+        <details>
+          <summary className="min-h-6 cursor-pointer text-stamp">{plural(unread, 'line')} could not be read</summary>
+          {data?.report?.problems.slice(0, 20).map(({ path, message }) => (
+            <p key={`${path} ${message}`} className="text-ink2 [overflow-wrap:anywhere]">
+              {path}: {message}
+            </p>
+          ))}
+        </details>
+      )}
+    </li>
   );
 }
 

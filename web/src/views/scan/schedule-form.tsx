@@ -2,7 +2,7 @@ import type { ScanSetup } from '@douane/api';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call } from '../../api/client';
-import { Button, Part, Trouble } from '../../ui/parts';
+import { Button, exactTime, Part, Trouble } from '../../ui/parts';
 
 const PRESETS = {
   daily: ['every day at 3', '0 3 * * *'],
@@ -57,7 +57,7 @@ export function ScheduleForm({ siteId, schedule }: { siteId: string; schedule: S
       </div>
       <p className="mt-1 text-ink2" role="status">
         {schedule
-          ? `Next: ${new Date(schedule.nextAt).toLocaleString()}. One that is missed runs once on return.`
+          ? `Next: ${exactTime(schedule.nextAt)}. One that is missed runs once on return.`
           : 'No scan is scheduled.'}
       </p>
       <Trouble error={save.error} />

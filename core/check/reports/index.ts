@@ -1,0 +1,2 @@
+export { checkAsJson } from './json';
+export { checkAsJunit } from './junit';

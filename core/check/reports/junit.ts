@@ -1,0 +1,23 @@
+import junit from 'junit-report-builder';
+import { plainText } from '../../observe/plain-text';
+import type { CheckReport } from '../types';
+import { slipWords } from '../words';
+
+/** JUnit XML: one suite per case, one test per item; what slipped is a failure with its evidence. */
+export function checkAsJunit({ cases }: Pick<CheckReport, 'cases'>): string {
+  const builder = junit.newBuilder();
+  for (const { id, items, problems } of cases) {
+    const suite = builder.testSuite().name(plainText(id));
+    for (const item of items) {
+      const test = suite
+        .testCase()
+        .className(plainText(item.host))
+        .name(plainText(`${item.kind} ${item.name}: ${item.verdict}`));
+      if (item.verdict === 'slipped') {
+        test.failure(plainText(`${slipWords(item)} First at ${Math.round(item.firstAtMs ?? 0)} ms on ${item.page}.`));
+      }
+    }
+    for (const problem of problems) suite.testCase().className('visit').name(plainText(problem)).skipped();
+  }
+  return builder.build();
+}

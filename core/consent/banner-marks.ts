@@ -1,0 +1,10 @@
+/** Names by which the visitor's side can be found in a page: what the gate builds, and what a check clicks on. */
+export const BANNER_ELEMENT = 'douane-banner';
+export const BUTTON_ELEMENT = 'douane-choices';
+
+/** What a button of the banner does, in its attribute `data-act`. */
+export type BannerAct = 'accept' | 'refuse' | 'choose' | 'save' | 'close' | 'retry';
+export const actSelector = (act: BannerAct) => `${BANNER_ELEMENT} [data-act="${act}"]`;
+
+/** Id of the box that stands for a purpose, within the banner. */
+export const purposeBoxId = (purpose: string) => `p-${purpose}`;

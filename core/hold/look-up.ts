@@ -1,0 +1,24 @@
+import { byHost } from './match';
+import type { PlanIndex, Unruled } from './types';
+
+/**
+ * What the plan says of an address. A purpose: it is ruled so. `null`: a third party that nobody has ruled. `undefined`:
+ * the site's own, and no business of the plan.
+ */
+export function purposeOf(
+  plan: PlanIndex,
+  { hostname, pathname }: { hostname: string; pathname: string },
+): string | null | undefined {
+  const found = byHost(plan.hosts, hostname);
+  if (typeof found === 'string') return found;
+  if (found) return found.find(([path]) => pathname.startsWith(path))?.[1] ?? null;
+  const isOwn = (own: string) => (own[0] === '.' ? `.${hostname}`.endsWith(own) : own === hostname);
+  return plan.own.some(isOwn) ? undefined : null;
+}
+
+/** Whether something may run, by its purpose (`null`: nobody has ruled it) and what is granted to the visitor. */
+export function mayRun(purpose: string | null, granted: Readonly<Record<string, boolean>>, unruled: Unruled): boolean {
+  if (purpose !== null) return granted[purpose] === true;
+  if (unruled === 'by-regime') return Object.values(granted).every(Boolean);
+  return unruled === 'let-through';
+}

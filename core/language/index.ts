@@ -1,0 +1,26 @@
+/** A language tag by BCP 47 as far as sites use them: language, script, region, variants. `de`, `pt-BR`, `zh-Hant-TW`. */
+export const LANGUAGE_TAG = /^[a-z]{2,3}(-[a-z0-9]{2,8}){0,4}$/i;
+
+/** Languages and scripts written from right to left (Unicode, script property `Bidi_Class=R/AL`). */
+const FROM_RIGHT = new Set(['ar', 'ckb', 'dv', 'fa', 'he', 'ps', 'sd', 'ug', 'ur', 'yi']);
+
+export type Direction = 'ltr' | 'rtl';
+
+/** Direction of writing of a language tag. `az-Arab` and `ar-EG` run from the right, `ku` and `ar-Latn` do not. */
+export function directionOf(tag: string): Direction {
+  const [language = '', script] = tag.toLowerCase().split('-');
+  if (script && script.length === 4) return ['arab', 'hebr', 'thaa'].includes(script) ? 'rtl' : 'ltr';
+  return FROM_RIGHT.has(language) ? 'rtl' : 'ltr';
+}
+
+/**
+ * The best of `available` for a wanted tag, by lookup (RFC 4647 section 3.4): parts are taken from its end until one
+ * fits. `de-AT` finds `de`; `de` does not find `de-AT`. `undefined`: none fits.
+ */
+export function lookUpLanguage(wanted: string, available: readonly string[]): string | undefined {
+  for (let tag = wanted.toLowerCase(); tag; tag = tag.slice(0, Math.max(0, tag.lastIndexOf('-')))) {
+    const found = available.find((one) => one.toLowerCase() === tag);
+    if (found) return found;
+  }
+  return undefined;
+}

@@ -1,0 +1,90 @@
+import type { z } from 'zod';
+import { planConflicts } from '../hold/plan';
+import { ruleOf } from '../regimes/compile';
+import { resolveRegime } from '../regimes/resolve';
+import { isStricter } from '../regimes/strictness';
+import type { ModeKey } from '../regimes/types';
+import { shippedTexts } from './texts';
+import { BANNER_TEXTS, type Setup } from './types';
+
+type Refuse = (path: (string | number)[], message: string) => void;
+
+/** What holds between the parts of a setup: ids that must exist, texts that must be there, laxer settings that need a reason. */
+export function crossChecks(setup: Omit<Setup, 'format' | 'site' | 'recorder'>, ctx: z.RefinementCtx): void {
+  const refuse: Refuse = (path, message) => ctx.addIssue({ code: 'custom', path, message });
+  checkPurposes(setup, refuse);
+  checkRegions(setup, refuse);
+  checkBanner(setup, refuse);
+  for (const { index, host, purposes } of planConflicts(setup)) {
+    refuse(
+      ['services', index, 'hosts'],
+      `${host} is to be held for ${purposes.join(' and for ')}, and no path tells which; rule its items alike, or give each service the paths that are its own`,
+    );
+  }
+}
+
+function checkPurposes({ purposes, services }: Pick<Setup, 'purposes' | 'services'>, refuse: Refuse): void {
+  const ids = new Set<string>();
+  purposes.forEach(({ id, name, necessary }, i) => {
+    if (ids.has(id)) refuse(['purposes', i, 'id'], `"${id}" is there twice`);
+    ids.add(id);
+    if (necessary && id !== 'necessary') {
+      const why = `${name} cannot be necessary as well; what needs no yes belongs under "necessary"`;
+      refuse(['purposes', i, 'necessary'], why);
+    }
+  });
+  // What nobody can refuse is one purpose with a fixed name, so that nothing slips in under another.
+  if (!purposes.some(({ id, necessary }) => id === 'necessary' && necessary)) {
+    refuse(['purposes'], 'there must be a purpose "necessary", and it must stay necessary: nobody can refuse it');
+  }
+  services.forEach(({ purpose }, i) => {
+    if (!ids.has(purpose))
+      refuse(['services', i, 'purpose'], `no purpose "${purpose}"; there are ${[...ids].join(', ')}`);
+  });
+}
+
+function checkRegions({ regions }: Pick<Setup, 'regions'>, refuse: Refuse): void {
+  const { regimes, fallback, overrides = {} } = regions;
+  const served = `the regimes served: ${regimes.join(', ')}`;
+  if (!regimes.includes(fallback)) refuse(['regions', 'fallback'], `"${fallback}" is not among ${served}`);
+  for (const [id, override] of Object.entries(overrides)) {
+    if (!regimes.includes(id)) {
+      refuse(['regions', 'overrides', id], `not among ${served}`);
+      continue;
+    }
+    const laxer = laxerThanLaw(id, override);
+    if (laxer.length > 0 && !override.reason) {
+      const { law } = resolveRegime(id);
+      refuse(['regions', 'overrides', id, 'reason'], `${laxer.join(' and ')} is laxer than ${law}; say why`);
+    }
+  }
+}
+
+type Override = NonNullable<Setup['regions']['overrides']>[string];
+
+/** The fields in which an organisation's own values ask less than the law as we read it. */
+export function laxerThanLaw(id: string, override: Override): string[] {
+  const regime = resolveRegime(id);
+  const law = ruleOf(id, []);
+  const modes = (Object.entries(override.modes ?? {}) as [ModeKey, (typeof law.modes)[string]][]).filter(
+    ([key, mode]) => isStricter('mode', regime.modes[key]?.value ?? regime.modes.default.value, mode),
+  );
+  const durations = (['yesDays', 'refusalDays', 'askAgainDays'] as const).filter((field) => {
+    const own = override[field];
+    return own !== undefined && isStricter(field, law[field], own);
+  });
+  return [...modes.map(([key]) => key), ...durations];
+}
+
+function checkBanner({ banner }: Pick<Setup, 'banner'>, refuse: Refuse): void {
+  const { languages, defaultLanguage, texts } = banner;
+  if (!languages.includes(defaultLanguage)) {
+    refuse(['banner', 'defaultLanguage'], `"${defaultLanguage}" is none of its languages: ${languages.join(', ')}`);
+  }
+  languages.forEach((tag, i) => {
+    if (languages.indexOf(tag) !== i) refuse(['banner', 'languages', i], `"${tag}" is there twice`);
+    if (shippedTexts(tag)) return;
+    const missing = BANNER_TEXTS.filter((name) => texts[tag]?.[name] === undefined);
+    for (const name of missing) refuse(['banner', 'texts', tag, name], `no text ships in "${tag}", so write one`);
+  });
+}

@@ -1,0 +1,79 @@
+import { SHIPPED_TEXTS } from './texts';
+
+type Json = Record<string, unknown>;
+
+/** Brings a file of one format to the next. */
+interface Upgrade {
+  from: string;
+  up(file: Json): Json;
+}
+
+/** Every format that was ever written, in order. To add one is to add a step at the end. */
+const UPGRADES: Upgrade[] = [{ from: 'douane.setup/1', up: toSecond }];
+
+/**
+ * A setup file of any format that was ever written, in today's. What is no object, or of a format unknown here, comes
+ * back as it is: the schema then says what is wrong with it.
+ */
+export function upgradeSetup(file: unknown): unknown {
+  return UPGRADES.reduce((data, { from, up }) => (isObject(data) && data.format === from ? up(data) : data), file);
+}
+
+const isObject = (value: unknown): value is Json =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+const MODES: Record<string, string> = { inform: 'notice', object: 'opt-out', ask: 'opt-in' };
+const mode = (value: unknown) => (typeof value === 'string' ? (MODES[value] ?? value) : value);
+const AS_SALE = ['sale', 'sharing', 'targeted-advertising'];
+
+/** 1 to 2: activities in place of one mark for sale; durations apart; texts as changes over what ships; unruled third parties. */
+function toSecond(file: Json): Json {
+  const purposes = Array.isArray(file.purposes) ? file.purposes.map(withActivities) : file.purposes;
+  return {
+    ...file,
+    format: 'douane.setup/2',
+    purposes,
+    regions: withDurations(file.regions),
+    // As checks have always judged it.
+    holding: { unruled: 'by-regime' },
+    banner: withSparseTexts(file.banner),
+  };
+}
+
+function withActivities(purpose: unknown): unknown {
+  if (!isObject(purpose)) return purpose;
+  const { sale, ...rest } = purpose;
+  return sale === true ? { ...rest, activities: AS_SALE } : rest;
+}
+
+function withDurations(regions: unknown): unknown {
+  if (!isObject(regions) || !isObject(regions.overrides)) return regions;
+  const overrides = Object.entries(regions.overrides).map(([id, override]) => {
+    if (!isObject(override)) return [id, override];
+    const { default: all, sale, choiceDays, ...rest } = override;
+    const modes = {
+      ...(all !== undefined && { default: mode(all) }),
+      ...(sale !== undefined && Object.fromEntries(AS_SALE.map((activity) => [activity, mode(sale)]))),
+    };
+    const days = choiceDays === undefined ? {} : { yesDays: choiceDays, refusalDays: choiceDays };
+    // A longer yes was never asked to be explained; it is laxer than the law all the same.
+    const reason = rest.reason ?? (choiceDays === undefined ? undefined : 'set before durations were told apart');
+    return [
+      id,
+      { ...rest, ...days, ...(Object.keys(modes).length > 0 && { modes }), ...(reason !== undefined && { reason }) },
+    ];
+  });
+  return { ...regions, overrides: Object.fromEntries(overrides) };
+}
+
+function withSparseTexts(banner: unknown): unknown {
+  if (!isObject(banner) || !isObject(banner.texts)) return banner;
+  const languages = Object.keys(banner.texts);
+  const texts = Object.entries(banner.texts).flatMap(([tag, own]) => {
+    if (!isObject(own)) return [[tag, own]];
+    const shipped = (SHIPPED_TEXTS[tag] ?? {}) as Json;
+    const changed = Object.entries(own).filter(([name, text]) => text !== shipped[name]);
+    return changed.length > 0 ? [[tag, Object.fromEntries(changed)]] : [];
+  });
+  return { ...banner, languages, texts: Object.fromEntries(texts) };
+}

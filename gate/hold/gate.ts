@@ -1,0 +1,113 @@
+import type { Method } from '@douane/core/consent';
+import type { KeptChoice } from '@douane/core/consent/choice-cookie';
+import type { Decision, Place } from '@douane/core/regimes';
+import { decide, grantedMeanwhile } from '@douane/core/regimes/decide';
+import { placeCode } from '@douane/core/regimes/place';
+import type { GateConfig, VisitOverride } from '../types';
+import { Faces } from './faces';
+import { forget } from './forget';
+import { chosenNow, keepChoice, readChoice } from './kept';
+import { releaseMarked } from './marked';
+import type { Permits } from './permits';
+import { askPlace, knownPlace } from './place';
+import { Recorder } from './recorder';
+import { safely } from './safely';
+
+/** One visit to one page: who this is, what he chose, what may run. Everything is held already when it is made. */
+export class Gate {
+  private readonly faces: Faces;
+  private readonly recorder: Recorder;
+  private readonly signals: { gpc: boolean };
+  private choice: KeptChoice | null = readChoice();
+  private place: Place | null = null;
+  private decision: Decision;
+
+  constructor(
+    private readonly config: GateConfig,
+    private readonly permits: Permits,
+    private readonly visit: VisitOverride,
+  ) {
+    const { globalPrivacyControl } = navigator as { globalPrivacyControl?: boolean };
+    this.signals = { gpc: visit.gpc ?? globalPrivacyControl === true };
+    this.faces = new Faces(config);
+    this.recorder = new Recorder(config.base);
+    this.decision = this.decide();
+  }
+
+  /** Finds out where the visitor is, lets go of what may run, and asks what has to be asked. */
+  begin(): void {
+    const known = knownPlace(this.visit.place);
+    if (known !== undefined) {
+      this.arrived(known);
+      return;
+    }
+    this.permits.grant(grantedMeanwhile(this.decision, this.choice));
+    releaseMarked(this.permits);
+    void askPlace(this.config.base).then((place) => this.arrived(place));
+  }
+
+  open(layer: 'first' | 'panel' = 'panel'): void {
+    void this.faces.showBanner({
+      decision: this.decision,
+      layer,
+      record: this.choice?.record ?? null,
+      choose: (purposes, method) => this.choose(purposes, method),
+      onClose: () => this.showButton(),
+    });
+  }
+
+  private arrived(place: Place | null): void {
+    this.place = place;
+    this.apply();
+    // An objection stands longer than browsers keep a cookie, so it is written anew at each visit.
+    if (this.choice && this.decision.keepDays > 0) keepChoice(this.choice, this.decision.keepDays);
+    if (this.decision.ask) whenBody(() => this.open('first'));
+    else this.showButton();
+  }
+
+  /** Resolves once the recorder has answered that the record is committed; nothing is released before. */
+  private async choose(purposes: Record<string, boolean>, method: Method): Promise<void> {
+    const before = this.decision.granted;
+    const { gpc } = this.signals;
+    const release = this.config.release;
+    const record = await this.recorder.send({
+      version: release,
+      place: placeCode(this.place),
+      language: this.faces.language,
+      purposes,
+      method,
+      gpc,
+      replaces: this.choice?.record ?? null,
+      ...(this.visit.test && { test: true }),
+    });
+    this.choice = chosenNow({ release, record, gpc, purposes });
+    this.apply();
+    keepChoice(this.choice, this.decision.keepDays);
+    const { granted } = this.decision;
+    safely(() => forget(this.faces.stored, (purpose) => granted[purpose] === false));
+    document.dispatchEvent(new CustomEvent('douane:choice', { detail: { granted: { ...granted }, record } }));
+    // A script that runs cannot be stopped from outside; only a fresh page is without it.
+    if (Object.keys(before).some((id) => before[id] && !granted[id])) location.reload();
+    else this.showButton();
+  }
+
+  private apply(): void {
+    this.decision = this.decide();
+    this.permits.grant(this.decision.granted);
+    releaseMarked(this.permits);
+  }
+
+  private decide(): Decision {
+    return decide(this.place, this.signals, this.choice, this.config.rules);
+  }
+
+  private showButton(): void {
+    const objecting = Object.values(this.decision.modes).includes('opt-out');
+    void this.faces.showButton(objecting, () => this.open());
+  }
+}
+
+function whenBody(then: () => void): void {
+  if (document.body) then();
+  else document.addEventListener('DOMContentLoaded', then);
+}

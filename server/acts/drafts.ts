@@ -1,0 +1,89 @@
+import { DRAFT_PARTS, type DraftPart, differences, parseSetup, type Setup } from '@douane/core/setup';
+import { reclassify } from '../classifying';
+import type { ServerContext } from '../context';
+import type { Queryable } from '../db/db';
+import { listHouseRules } from '../db/knowledge.sql';
+import { purposesInUse } from '../db/rulings.sql';
+import { saveDraft as keepDraft, type Revisions, type Site } from '../db/sites.sql';
+import { Problem } from '../problems';
+import { type Actor, heldSite, perform } from './act';
+
+/** A part of a draft as somebody changed it, and the revision that he had before him. */
+export type ChangedParts = Partial<Record<DraftPart, { revision: number; body: unknown }>>;
+
+/**
+ * Saves parts of a draft. Two people on two parts do not collide; of two on the same part the second is told, and nothing
+ * of either is lost. The draft is checked as a whole. Gives back the revisions that stand.
+ */
+export async function saveDraft(
+  { db, knowledge }: Pick<ServerContext, 'db' | 'knowledge'>,
+  actor: Actor,
+  siteId: string,
+  changed: ChangedParts,
+): Promise<Revisions> {
+  const site = await perform(db, actor, 'save-draft', async (tx) => {
+    const before = await heldSite(tx, actor, siteId);
+    const parts = DRAFT_PARTS.filter((part) => changed[part] !== undefined);
+    refuseSavedMeanwhile(before, parts, changed);
+    const bodies = Object.fromEntries(parts.map((part) => [part, changed[part]!.body]));
+    const setup = checkedSetup({ ...before.setup, ...bodies, services: [] });
+    if (setup.site.key !== before.key) {
+      throw new Problem(422, 'Some fields are not right', undefined, [
+        { path: 'site.key', message: `cannot be changed from ${before.key}` },
+      ]);
+    }
+    await refusePurposesInUse(tx, before, setup);
+    const revisions = { ...before.revisions };
+    for (const part of parts) revisions[part] += 1;
+    await keepDraft(tx, actor.organisationId, siteId, setup, revisions);
+    const facts = { changed: differences(before.setup, setup).map(({ path }) => path) };
+    return { result: { ...before, setup, revisions }, siteId, facts, tell: [{ siteId, what: 'draft' }] };
+  });
+  // What is ruled without a person goes by the purposes that there are.
+  if (changed.purposes) await reclassify(db, knowledge, site);
+  return site.revisions;
+}
+
+const PART_WORDS: Record<DraftPart, string> = {
+  site: 'addresses',
+  purposes: 'purposes',
+  regions: 'regions',
+  holding: 'what is held',
+  banner: 'banner',
+};
+
+function refuseSavedMeanwhile({ revisions }: Site, parts: readonly DraftPart[], changed: ChangedParts): void {
+  const stale = parts.filter((part) => changed[part]!.revision !== revisions[part]);
+  if (stale.length === 0) return;
+  throw new Problem(
+    409,
+    `Somebody else saved this draft meanwhile: ${stale.map((part) => PART_WORDS[part]).join(', ')}`,
+    'Load it again to see what changed; what you typed is still here.',
+    stale.map((part) => ({ path: part, message: `is at revision ${revisions[part]}` })),
+  );
+}
+
+/** A setup that is right as a whole. Throws a problem that names each field that is not. */
+export function checkedSetup(data: unknown): Setup {
+  const parsed = parseSetup(data);
+  if (!parsed.ok) throw new Problem(422, 'Some fields are not right', undefined, parsed.problems);
+  return parsed.value;
+}
+
+/** A purpose that rulings stand on cannot be taken away from under them. */
+async function refusePurposesInUse(tx: Queryable, site: Site, setup: Setup): Promise<void> {
+  const there = new Set(setup.purposes.map(({ id }) => id));
+  if (site.setup.purposes.every(({ id }) => there.has(id))) return;
+  const used = await purposesInUse(tx, site.organisationId, site.id);
+  const rules = await listHouseRules(tx, site.organisationId, site.id);
+  const problems = site.setup.purposes.flatMap(({ id, name }, i) => {
+    if (there.has(id)) return [];
+    const ruled = used[id] ?? 0;
+    const houseRules = rules.filter((rule) => rule.siteId === site.id && rule.purpose === id).length;
+    if (ruled + houseRules === 0) return [];
+    const what = [ruled > 0 && `${ruled} ruled items`, houseRules > 0 && `${houseRules} house rules`];
+    const message = `${name} cannot go: ${what.filter(Boolean).join(' and ')} have it. Give them another purpose first.`;
+    return [{ path: `purposes[${i}]`, message }];
+  });
+  if (problems.length > 0) throw new Problem(409, 'Some fields are not right', undefined, problems);
+}

@@ -1,0 +1,88 @@
+import { randomUUID } from 'node:crypto';
+import { type ConsentRecord, submissionProblems, submissionSchema } from '@douane/core/consent';
+import { decide, parsePlace } from '@douane/core/regimes';
+import { parseWith } from '@douane/core/setup';
+import { LRUCache } from 'lru-cache';
+import { UAParser } from 'ua-parser-js';
+import type { LedgerWriter } from '../ledger/writer';
+import { Problem } from '../problems';
+import type { Served, ServedSites } from './served-sites';
+
+/** What a visitor's browser sent with its choice. */
+export interface SentChoice {
+  body: unknown;
+  origin: string;
+  userAgent: string | undefined;
+}
+
+/**
+ * Whether records are taken from an origin, by the release in force. `staging`: they are tests. Throws a problem where they
+ * are not taken.
+ */
+export function acceptOrigin({ release: { origins } }: Served, origin: string): { staging: boolean } {
+  if (origins.staging.includes(origin)) return { staging: true };
+  if (origins.counted.includes(origin)) return { staging: false };
+  const detail = origin ? `${origin} is not one of them.` : undefined;
+  throw new Problem(403, 'Records are taken from the site’s own addresses only', detail);
+}
+
+/**
+ * Takes a visitor's choice and resolves when its record is committed. It is checked against the release that the visitor
+ * met, which may be an older one than the one in force. Throws a problem that names what is wrong with it.
+ */
+export async function recordChoice(
+  inForce: Served,
+  { body, userAgent }: SentChoice,
+  staging: boolean,
+  { served, ledgers }: { served: ServedSites; ledgers: LedgerWriter },
+): Promise<ConsentRecord> {
+  const parsed = parseWith(submissionSchema, body);
+  if (!parsed.ok) throw new Problem(422, 'The record is not right', undefined, parsed.problems);
+  const submission = parsed.value;
+  const { site } = inForce;
+  const met = await served.release(site, submission.version);
+  if (!met) {
+    throw new Problem(422, 'The record is not right', undefined, [
+      { path: 'version', message: `version ${submission.version} was never published` },
+    ]);
+  }
+  const { rules } = met.release;
+  const problems = submissionProblems(submission, rules.purposes);
+  if (problems.length > 0) throw new Problem(422, 'The record is not right', undefined, problems);
+
+  const signals = { gpc: submission.gpc };
+  const choice = { purposes: submission.purposes, gpc: submission.gpc };
+  const { regimes } = decide(parsePlace(submission.place), signals, choice, rules);
+  return ledgers.append(
+    site,
+    {
+      id: submission.id ?? randomUUID(),
+      site: site.key,
+      version: submission.version,
+      regimes,
+      place: submission.place,
+      language: submission.language,
+      purposes: submission.purposes,
+      method: submission.method,
+      signals,
+      agent: agentFamily(userAgent),
+      test: staging || submission.test === true,
+    },
+    submission,
+  );
+}
+
+/** Most visitors have one of a few hundred browsers, and telling them apart takes a while. */
+const families = new LRUCache<string, string>({ max: 2_000 });
+
+/** Family and major version only; the whole text would help to recognise a person. */
+function agentFamily(text = ''): string {
+  const short = text.slice(0, 500);
+  let family = families.get(short);
+  if (family === undefined) {
+    const { name, major } = new UAParser(short).getBrowser();
+    family = [name, major].filter(Boolean).join(' ').slice(0, 100) || 'unknown';
+    families.set(short, family);
+  }
+  return family;
+}
