@@ -5,6 +5,7 @@ import path from 'node:path';
 import { type Browser, chromium } from 'playwright-core';
 import { startGuardProxy } from './guard';
 import { CannotRun } from './problems';
+import { unprivilegedLaunch } from './unprivileged';
 
 export interface Resolve {
   host: string;
@@ -59,7 +60,8 @@ export function chromiumPath(): string {
 /**
  * Starts one browser for many isolated contexts. Third-party cookies are allowed, as in a browser whose user left them
  * on: contexts inherit that from the profile's preferences, and a default context would silently refuse them. Site
- * isolation is off so that one protocol session, with one clock, sees every frame of a page.
+ * isolation is off so that one protocol session, with one clock, sees every frame of a page; what keeps hostile pages in
+ * is the sandbox around every renderer, and that none of it runs as root (`unprivileged.ts`).
  */
 export async function launchBrowser({ allowPrivate, resolve = [] }: BrowserOptions): Promise<RunningBrowser> {
   const executablePath = chromiumPath();
@@ -69,8 +71,10 @@ export async function launchBrowser({ allowPrivate, resolve = [] }: BrowserOptio
   await writeFile(path.join(profile, 'Default/Preferences'), JSON.stringify(preferences));
   const guard = allowPrivate ? null : await startGuardProxy();
   const rules = resolve.map(({ host, to }) => `MAP ${host} ${to}`).join(',');
+  const person = await unprivilegedLaunch(executablePath, profile);
   const persistent = await chromium.launchPersistentContext(profile, {
-    executablePath,
+    executablePath: person.executablePath,
+    chromiumSandbox: person.sandbox,
     headless: true,
     // Whoever runs us ends the browser in good order himself.
     handleSIGINT: false,
@@ -83,11 +87,12 @@ export async function launchBrowser({ allowPrivate, resolve = [] }: BrowserOptio
       '--disable-sync',
       '--disable-quic',
       '--no-first-run',
+      // Direct connections would pass by the proxy that refuses private addresses.
+      '--force-webrtc-ip-handling-policy=disable_non_proxied_udp',
       '--disable-site-isolation-trials',
       // A page that eats memory ends its own tab, not the machine.
       '--js-flags=--max-old-space-size=1024',
       `--disable-features=${DISABLED_FEATURES.join(',')}`,
-      ...(process.getuid?.() === 0 ? ['--no-sandbox'] : []),
       ...(rules ? [`--host-resolver-rules=${rules}`] : []),
     ],
   });

@@ -1,5 +1,6 @@
 import { pageAddress } from '@douane/core/coverage';
 import type { Browser } from 'playwright-core';
+import { z } from 'zod';
 import { CannotRun } from './problems';
 import { Visitor } from './visitor';
 
@@ -27,11 +28,21 @@ export async function findPages(
   return found;
 }
 
+const linksSchema = z.array(z.string().max(2000)).max(5000);
+
 /** Addresses that a page links to, without fragments. */
 export async function linksOf(visitor: Visitor): Promise<string[]> {
-  const read = () =>
-    Array.from(document.querySelectorAll<HTMLAnchorElement>('a[href]'), (a) => a.href.split('#')[0]!).slice(0, 5000);
-  return visitor.page.evaluate(read).catch(() => []); // a page that navigates away meanwhile has no links to give
+  const read = () => {
+    const links: string[] = [];
+    for (const link of Document.prototype.querySelectorAll.call(document, 'a[href]')) {
+      // Within a picture a link's address is no text.
+      const { href } = link as HTMLAnchorElement;
+      if (typeof href === 'string' && href.length <= 2000) links.push(href.split('#')[0]!);
+      if (links.length === 5000) break;
+    }
+    return links;
+  };
+  return (await visitor.watch.ask(linksSchema, read, undefined)) ?? [];
 }
 
 /** Whether a link leads to another page of the same host. */

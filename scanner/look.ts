@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { launchBrowser } from './browser';
 import { findPages } from './find-pages';
 import { assertTarget } from './guard';
@@ -45,7 +46,10 @@ export async function lookForGate(target: string, options: LookOptions): Promise
       if (signal?.aborted) break;
       const result = await visitor.goto(url, signal);
       if (result.outcome !== 'ok') looked.push({ url, state: 'failed', why: result.why, before: [] });
-      else looked.push({ url, ...(await visitor.page.evaluate(lookAtMarkup, snippetSrc)) });
+      else {
+        const seen = await visitor.watch.ask(seenSchema, lookAtMarkup, snippetSrc);
+        looked.push({ url, ...(seen ?? { state: 'failed', why: 'its markup could not be read again', before: [] }) });
+      }
       options.onProgress?.({ done: looked.length, of: pages.length });
     }
     await visitor.close();
@@ -55,6 +59,12 @@ export async function lookForGate(target: string, options: LookOptions): Promise
   return { format: 'douane.look/1', seconds: (Date.now() - started) / 1000, pages: looked };
 }
 
+const seenSchema = z.object({
+  state: z.enum(['first', 'late', 'missing', 'other-key', 'not-blocking']),
+  before: z.array(z.string().max(500)).max(10),
+  why: z.string().max(2000).optional(),
+});
+
 /** Runs in the page; stands by itself. */
 async function lookAtMarkup(snippetSrc: string): Promise<Pick<LookedPage, 'state' | 'before' | 'why'>> {
   const markup = await fetch(location.href, { credentials: 'include' }).then((response) => response.text());
@@ -63,7 +73,7 @@ async function lookAtMarkup(snippetSrc: string): Promise<Pick<LookedPage, 'state
   const gates = tags.filter((tag) => /\/g\/[^/]+\/gate\.js$/.test(tag.getAttribute('src') ?? ''));
   const gate = tags.find((tag) => tag.getAttribute('src') === snippetSrc);
   if (!gate) {
-    const other = gates[0]?.getAttribute('src');
+    const other = gates[0]?.getAttribute('src')?.slice(0, 1000);
     return other
       ? { state: 'other-key', before: [], why: `the page carries ${other}` }
       : { state: 'missing', before: [] };

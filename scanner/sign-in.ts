@@ -1,3 +1,4 @@
+import { registrableDomain } from '@douane/core/observe';
 import type { SignIn } from '@douane/core/setup';
 import { CannotRun } from './problems';
 import type { Visitor } from './visitor';
@@ -15,6 +16,13 @@ export async function signIn(visitor: Visitor, recipe: SignIn, signal?: AbortSig
     });
   };
   for (const { selector, value } of recipe.fields) {
+    // What was typed for one site is filled in on no other, wherever its login may lead.
+    const here = new URL(visitor.page.url()).hostname;
+    if (registrableDomain(here) !== registrableDomain(new URL(recipe.address).hostname)) {
+      throw new CannotRun(
+        `signing in: ${recipe.address} leads to ${here}, where nothing is filled in; give that address itself`,
+      );
+    }
     await step(`no field fits "${selector}"`, () =>
       visitor.page.locator(selector).first().fill(value, { timeout: WAIT_MS }),
     );

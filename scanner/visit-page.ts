@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { matcher, type Step } from '@douane/core/coverage';
 import { ItemFold } from '@douane/core/observe';
 import type { ScannedPage } from '@douane/core/scan';
+import { z } from 'zod';
 import { linksOf } from './find-pages';
 import type { PageRecord } from './page-record';
 import type { Visitor } from './visitor';
@@ -102,14 +103,14 @@ async function takeSteps(visitor: Visitor, url: string, steps: readonly Step[], 
 async function shapeOf(visitor: Visitor): Promise<string> {
   const read = () => {
     const parts = new Set<string>();
-    const elements = document.body?.querySelectorAll('*') ?? [];
+    const elements = Document.prototype.querySelectorAll.call(document, 'body *');
     for (let i = 0; i < elements.length && i < 3000; i++) {
       const { localName, parentElement, className } = elements[i]!;
       const classes = typeof className === 'string' ? className.replace(/\d+/g, '').split(/\s+/, 3).join('.') : '';
       parts.add(`${parentElement?.localName}>${localName}.${classes}`);
     }
-    return [...parts].sort().join(' ');
+    return [...parts].sort().join(' ').slice(0, 500_000);
   };
-  const text = await visitor.page.evaluate(read).catch(() => ''); // a page that navigates away meanwhile has no shape to give
+  const text = (await visitor.watch.ask(z.string().max(500_000), read, undefined)) ?? '';
   return createHash('sha1').update(text).digest('hex').slice(0, 12);
 }

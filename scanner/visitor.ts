@@ -1,5 +1,6 @@
 import type { Observation } from '@douane/core/observe';
 import { type Browser, type BrowserContext, devices, type Page } from 'playwright-core';
+import { z } from 'zod';
 import { type HarEntry, harEntries } from './har';
 import { VisitClock } from './watch/clock';
 import { PageWatch } from './watch/page-watch';
@@ -29,6 +30,9 @@ export interface VisitorOptions {
   /** Hosts of this scan that do not answer, shared by its visitors. */
   silentHosts?: SilentHosts;
 }
+
+const pixels = z.number().int().min(1).max(100_000);
+const toldSchema = z.object({ title: z.string().max(1000), screen: z.object({ width: pixels, height: pixels }) });
 
 /** A page taller than this many screens is scrolled no further: some have no end. */
 const MOST_SCREENS = 40;
@@ -180,7 +184,7 @@ export class Visitor {
       }
     };
     // A page may forbid, break or hang scrolling; it is then looked at as it stands.
-    await Promise.race([this.page.evaluate(scroll, MOST_SCREENS).catch(() => {}), pause(3_000)]);
+    await Promise.race([this.watch.ask(z.unknown(), scroll, MOST_SCREENS), pause(3_000)]);
   }
 
   /** Waits until nothing has been under way for a while, or long enough; then lists what has not answered. */
@@ -197,6 +201,7 @@ export class Visitor {
       known = requests.all.length;
       if (Date.now() >= stayUntil && Date.now() - quietSince >= this.options.quietMs) break;
     }
+    if (this.watch.overran) this.tell('it does more than is looked at of one page; what came after is not listed');
     for (const host of this.watch.requests.insecureHosts) this.tell(`the certificate of ${host} is not valid`);
     for (const host of this.watch.requests.openHosts()) {
       this.tell(`${host} had not answered when the page was left`);
@@ -206,8 +211,11 @@ export class Visitor {
 
   /** Reads the title and the screen, by which requests that pass them on are known. */
   async noteWhatPageTells(): Promise<void> {
-    const read = () => ({ title: document.title, screen: { width: screen.width, height: screen.height } });
-    const told = await this.page.evaluate(read).catch(() => null); // a page that navigates away meanwhile tells nothing
+    const read = () => ({
+      title: document.title.slice(0, 1000),
+      screen: { width: screen.width, height: screen.height },
+    });
+    const told = await this.watch.ask(toldSchema, read, undefined);
     if (told) this.watch.note(told.title.trim(), told.screen);
   }
 

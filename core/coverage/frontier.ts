@@ -108,7 +108,7 @@ export class Frontier {
   }
 
   /** The shape of a visited page, so that the report can say how alike the pages of a family were. */
-  hasShape(url: string, shape: string): void {
+  noteShape(url: string, shape: string): void {
     const known = this.known.get(url);
     if (known) known.shape = shape;
   }

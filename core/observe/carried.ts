@@ -24,19 +24,27 @@ export function carriedBy(url: string, posted: string | undefined, about: About)
   const found = new Set<Carried>();
   const page = new URL(about.page);
   const { width, height } = about.screen;
-  const size = new RegExp(`^${width}\\s?[x,*]\\s?${height}`);
   for (const [name, value] of values) {
     if (value === about.page || value === page.pathname + page.search || value.startsWith(`${page.origin}/`)) {
       found.add(/ref/i.test(name) ? 'referrer' : 'page-address');
     } else if (/^(ref|rf|dr|referr?er|urlref)$/i.test(name)) found.add('referrer');
     if (about.title.length > 3 && value === about.title) found.add('page-title');
     // A width alone may be that of a picture; with a name that says so it is the screen's.
-    if (size.test(value) || (/^(s?w|vw|screen.*|width|res|sr|vp)$/i.test(name) && value === String(width))) {
+    if (
+      isSize(value, width, height) ||
+      (/^(s?w|vw|screen.*|width|res|sr|vp)$/i.test(name) && value === String(width))
+    ) {
       found.add('screen-size');
     }
     if (holdsPageContent(value)) found.add('page-content');
   }
   return CARRIED.filter((one) => found.has(one));
+}
+
+/** `1280x800`, `1280 x 800`, `1280,800`, `1280*800`, whatever follows. */
+function isSize(text: string, width: number, height: number): boolean {
+  const [first = '', second = ''] = text.slice(0, 40).split(/[x,*]/, 2);
+  return first.trim() === String(width) && second.trimStart().startsWith(String(height));
 }
 
 /** Whether a text is a copy of what stands on a page, as recorders send it; a few words of markup are none. */

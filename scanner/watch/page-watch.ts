@@ -1,4 +1,4 @@
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import {
   type ChainLink,
   carriedBy,
@@ -16,22 +16,24 @@ import {
   type StoredValue,
   travellingIds,
   type ValueSeen,
-  valueForm,
 } from '@douane/core/observe';
 import type { CDPSession, Page } from 'playwright-core';
+import type { z } from 'zod';
 import type { VisitClock } from './clock';
-import { type HookReport, installHooks, REPORTED } from './hooks';
+import { type HookReport, installHooks } from './hooks';
+import { askPage } from './isolated-world';
+import { Budget, placeIn, readReport } from './reports';
 import { type Place, RequestBook, type SeenRequest } from './requests';
+import { namedValue, valueSeen } from './values';
 
-/** A longer value is cut off before it is looked at. */
-const LONGEST_VALUE = 4096;
 /** Excerpts taken of one page; each costs a call to the browser. */
 const MOST_EXCERPTS = 60;
 /** A script larger than this is not fetched for an excerpt. */
 const LARGEST_SCRIPT = 3_000_000;
 
-/** Observations kept of one page; a page that writes ten thousand keys does not fill the memory. */
+/** What is looked at of what one page does; a page that writes a million keys fills neither memory nor time. */
 const MOST_REPORTS = 20_000;
+const MOST_CHARACTERS = 20_000_000;
 
 export interface WatchOptions {
   clock: VisitClock;
@@ -61,6 +63,7 @@ export class PageWatch {
   requests: RequestBook;
   /** The main document went over the limit and was stopped. */
   tooLarge = false;
+  private budget = new Budget(MOST_REPORTS, MOST_CHARACTERS);
   private reports: OnPage<HookReport>[] = [];
   private storageEvents: OnPage<{ kind: StorageWrite['kind']; name: string; host: string; wall: number }>[] = [];
   private workerRequests: OnPage<{ url: string; kind: RequestKind; wall: number }>[] = [];
@@ -93,7 +96,7 @@ export class PageWatch {
 
   /** A request that the driver tells of; workers have sessions of their own, which only it follows. */
   alsoSeen(url: string, resourceType: string): void {
-    if (!/^https?:/i.test(url) || this.workerRequests.length >= MOST_REPORTS) return;
+    if (!/^https?:/i.test(url) || !this.budget.take(url.length)) return;
     const kind = resourceType === 'script' ? 'script' : 'fetch';
     this.workerRequests.push({ url, kind, wall: Date.now(), page: this.requests.currentPage });
   }
@@ -127,14 +130,14 @@ export class PageWatch {
       cdp.send('Page.stopLoading').catch(() => {}); // the page may be gone already, which stops it too
     });
     cdp.on('Runtime.bindingCalled', (event) => {
-      if (event.name !== binding || this.reports.length >= MOST_REPORTS) return;
+      if (event.name !== binding || !this.budget.take(event.payload.length)) return;
       const report = readReport(event.payload);
       if (report?.what === 'image') this.requests.imageSetBy(report.text, scriptIn(report.stack, options.ownScript));
       else if (report) this.reports.push({ ...report, page: this.requests.currentPage });
     });
     const stored = (id: { securityOrigin?: string; storageKey?: string; isLocalStorage: boolean }, key: string) => {
       const origin = id.securityOrigin || id.storageKey?.split('^')[0] || '';
-      if (!URL.canParse(origin) || this.storageEvents.length >= MOST_REPORTS) return;
+      if (!URL.canParse(origin) || !this.budget.take(key.length)) return;
       const kind = id.isLocalStorage ? 'local-storage' : 'session-storage';
       this.storageEvents.push({
         kind,
@@ -146,6 +149,16 @@ export class PageWatch {
     };
     cdp.on('DOMStorage.domStorageItemAdded', (event) => stored(event.storageId, event.key));
     cdp.on('DOMStorage.domStorageItemUpdated', (event) => stored(event.storageId, event.key));
+  }
+
+  /** The page did more than is looked at, so not all of it was. */
+  get overran(): boolean {
+    return this.budget.spent || this.requests.overran;
+  }
+
+  /** Asks the page something in a world of our own; see `askPage`. */
+  ask<T, A>(schema: z.ZodType<T>, read: (argument: A) => unknown, argument: A): Promise<T | null> {
+    return askPage(this.cdp, this.mainFrameId, schema, read, argument);
   }
 
   /** What was seen besides items; see `Sign`. */
@@ -208,6 +221,7 @@ export class PageWatch {
   /** Forgets what was seen; what the pages stored stays. */
   forget(): void {
     this.requests = new RequestBook(this.mainFrameId, this.options.ownScript);
+    this.budget = new Budget(MOST_REPORTS, MOST_CHARACTERS);
     this.reports = [];
     this.storageEvents = [];
     this.workerRequests = [];
@@ -383,51 +397,4 @@ export class PageWatch {
   }
 }
 
-/** Place of the innermost script in a stack's text; `undefined` where it names none. */
-function placeIn(stack: string, ownScript: (url: string) => boolean = () => false): Place | undefined {
-  const places = Array.from(stack.matchAll(/(https?:\/\/[^\s)]+?):(\d+):(\d+)/g), ([, url, line, column]) => ({
-    url: url!,
-    line: Number(line),
-    column: Number(column),
-  }));
-  return places.find(({ url }) => !ownScript(url)) ?? places[0];
-}
-
 const scriptIn = (stack: string, ownScript?: (url: string) => boolean) => placeIn(stack, ownScript)?.url;
-
-/** One sighting of a value. Of the value itself only a digest of four bytes is kept, too short to be turned back. */
-function valueSeen(value: string): ValueSeen {
-  const text = value.slice(0, LONGEST_VALUE);
-  const digest = createHash('sha256').update(text).digest('hex').slice(0, 8);
-  return { form: valueForm(text), length: value.length, visits: 1, digests: [digest] };
-}
-
-/** Name, host and value of a cookie line; the host is the one it is sent to. */
-function namedValue(line: string, host: string): [string, string, string] {
-  const first = line.split(';')[0]!;
-  const at = first.indexOf('=');
-  const domain = /;\s*domain=\.?([^;\s]+)/i.exec(line)?.[1]?.toLowerCase();
-  return [first.slice(0, at < 0 ? undefined : at).trim(), domain ?? host, at < 0 ? '' : first.slice(at + 1)];
-}
-
-/** A page can call the binding with anything; `null` where it is no report of ours. */
-function readReport(payload: string): HookReport | null {
-  if (payload.length > 20_000) return null;
-  let data: Partial<Record<keyof HookReport, unknown>>;
-  try {
-    data = JSON.parse(payload);
-  } catch {
-    return null; // forged by the page
-  }
-  const { what, text, value, host, at, stack } = data ?? {};
-  const known = REPORTED.find((name) => name === what);
-  if (!known || typeof text !== 'string' || typeof host !== 'string' || typeof at !== 'number') return null;
-  return {
-    what: known,
-    text,
-    host,
-    at,
-    stack: typeof stack === 'string' ? stack : '',
-    ...(typeof value === 'string' && { value }),
-  };
-}

@@ -1,5 +1,6 @@
 import { type ChainLink, holdsPageContent, type RequestKind } from '@douane/core/observe';
 import type { Protocol } from 'playwright-core/types/protocol';
+import { Budget } from './reports';
 
 /** One request as the browser told of it; a redirect is a request of its own. */
 export interface SeenRequest {
@@ -60,6 +61,10 @@ const KINDS: Partial<Record<Protocol.Network.ResourceType, RequestKind | 'prefli
   Preflight: 'preflight',
 };
 
+/** What is looked at of what one page asks for. */
+const MOST_REQUESTS = 20_000;
+const MOST_CHARACTERS = 40_000_000;
+
 /** The requests of one page, with who brought each in. */
 export class RequestBook {
   private hops = new Map<string, SeenRequest[]>();
@@ -69,6 +74,7 @@ export class RequestBook {
   private early = new Set<string>();
   private imageScripts = new Map<string, string>();
   readonly all: SeenRequest[] = [];
+  private readonly budget = new Budget(MOST_REQUESTS, MOST_CHARACTERS);
   /** Hosts that answered with a certificate that is not valid. */
   readonly insecureHosts = new Set<string>();
   /** Address of the page in the main frame. */
@@ -80,8 +86,17 @@ export class RequestBook {
     private readonly ownScript: (url: string) => boolean = () => false,
   ) {}
 
+  /** The page asked for more than is looked at. */
+  get overran(): boolean {
+    return this.budget.spent;
+  }
+
+  /** `null`: no request of the web, or one too many of this page. */
   sent(event: Protocol.Network.requestWillBeSentPayload): SeenRequest | null {
     if (!/^https?:/i.test(event.request.url)) return null;
+    const size = event.request.url.length + (event.request.postData?.length ?? 0);
+    // The page itself is always looked at, however much it asked for before.
+    if (!this.budget.take(size) && event.type !== 'Document') return null;
     const hops = this.hops.get(event.requestId) ?? [];
     const previous = hops.at(-1);
     if (previous && event.redirectResponse) {

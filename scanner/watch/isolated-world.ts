@@ -1,0 +1,45 @@
+import type { CDPSession } from 'playwright-core';
+import type { z } from 'zod';
+
+const WORLD = 'douane';
+const TIMEOUT_MS = 3_000;
+
+/**
+ * Runs a function in a world of its own beside the page's scripts, where nothing that these have put in place of the
+ * browser's own is to be found, and checks what it gives back: elements can still stand under any name. `read` stands by
+ * itself: it uses only its argument. `null` where the page has gone, hangs, or gave something else.
+ */
+export async function askPage<T, A>(
+  cdp: CDPSession,
+  frameId: string,
+  schema: z.ZodType<T>,
+  read: (argument: A) => unknown,
+  argument: A,
+): Promise<T | null> {
+  let timer: NodeJS.Timeout | undefined;
+  // A page whose own scripts never end answers nothing at all.
+  const late = new Promise<null>((done) => {
+    timer = setTimeout(() => done(null), TIMEOUT_MS + 1_000);
+  });
+  try {
+    return await Promise.race([late, ask()]);
+  } catch {
+    return null; // the page navigated away or crashed
+  } finally {
+    clearTimeout(timer);
+  }
+
+  async function ask(): Promise<T | null> {
+    const { executionContextId } = await cdp.send('Page.createIsolatedWorld', { frameId, worldName: WORLD });
+    const { result, exceptionDetails } = await cdp.send('Runtime.evaluate', {
+      expression: `(${read})(${JSON.stringify(argument) ?? 'undefined'})`,
+      contextId: executionContextId,
+      returnByValue: true,
+      awaitPromise: true,
+      timeout: TIMEOUT_MS,
+    });
+    if (exceptionDetails) return null;
+    const parsed = schema.safeParse(result.value);
+    return parsed.success ? parsed.data : null;
+  }
+}
