@@ -19,6 +19,7 @@ const LOADERS: Record<string, () => Promise<void>> = {
   check: async () => (await import('./commands/check')).checkCommand(program),
   serve: async () => (await import('./commands/running')).runningCommands(program, root),
   demo: async () => (await import('./commands/demo')).demoCommand(program, root),
+  soak: async () => (await import('./commands/soak')).soakCommand(program, root),
   bench: async () => (await import('./commands/bench')).benchCommand(program, root),
 };
 const SAME_FILE: Record<string, string> = {

@@ -207,6 +207,7 @@ describe('douane gate', () => {
       'gate.js',
       'hold.HASH.js',
       'snippet.html',
+      'stored.HASH.json',
       'texts-de.HASH.json',
       'texts-en.HASH.json',
     ]);

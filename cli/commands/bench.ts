@@ -9,11 +9,12 @@ import { loadGateCode, sha256 } from '@douane/server';
 import type { Command } from 'commander';
 import { benchClassify } from '../bench/classify';
 import { benchInventory } from '../bench/inventory';
+import { benchRecorder } from '../bench/recorder';
 import { say } from '../bench/say';
 import { benchMemory, benchQuietSite, benchShop } from '../bench/scan';
 import { Refused, today } from '../say';
 
-const PARTS = ['gate', 'classify', 'items', 'quiet', 'shop', 'memory'];
+const PARTS = ['gate', 'recorder', 'classify', 'items', 'quiet', 'shop', 'memory'];
 
 export function benchCommand(program: Command, root: string): void {
   program
@@ -25,6 +26,7 @@ export function benchCommand(program: Command, root: string): void {
       if (unknown) throw new Refused(`there is no part "${unknown}"; there are ${PARTS.join(', ')}`);
       const wanted = (part: string) => parts.length === 0 || parts.includes(part);
       if (wanted('gate')) await benchGate(root);
+      if (wanted('recorder')) await benchRecorder(root);
       if (wanted('classify')) benchClassify();
       if (wanted('items')) await benchInventory(root);
       const web = await startStandInWeb({ port: 0, root });

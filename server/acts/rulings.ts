@@ -23,6 +23,8 @@ export interface AskedRulings {
   siteId: string;
   itemIds: readonly string[];
   rule(items: readonly KeptItem[], tx: Queryable): Promise<NewRuling[]> | NewRuling[];
+  /** What the site calls a purpose, where somebody has to be told of one. */
+  nameOf?(purpose: string): string;
 }
 
 /** How somebody came to rule: by hand, by a file, or for a service as a whole. */
@@ -44,11 +46,11 @@ export async function ruleItems(
   const ruled = await perform(db, actor, way, async (tx) => {
     const all: KeptItem[] = [];
     let written = 0;
-    for (const { siteId, itemIds, rule } of asked) {
+    for (const { siteId, itemIds, rule, nameOf } of asked) {
       const ids = [...new Set(itemIds)];
       const items = await lockItems(tx, organisationId, siteId, ids);
       if (items.length !== ids.length) throw notFound('item of this site');
-      if (inSight) refuseUnseen(items, inSight);
+      if (inSight) refuseUnseen(items, inSight, nameOf);
       const rulings = await rule(items, tx);
       written += rulings.length;
       await insertRulings(tx, organisationId, rulings, act, personId);
@@ -107,7 +109,11 @@ async function afterRuling(
 }
 
 /** Tells of what another person ruled meanwhile, before it is covered; nothing of either is lost. */
-function refuseUnseen(items: readonly KeptItem[], inSight: InSight): void {
+function refuseUnseen(
+  items: readonly KeptItem[],
+  inSight: InSight,
+  nameOf: (purpose: string) => string = (purpose) => purpose,
+): void {
   const changed = items.flatMap((item) => {
     const stands = item.ruling?.by === 'person' ? item.ruling : item.aside;
     if (!stands) return [];
@@ -116,7 +122,7 @@ function refuseUnseen(items: readonly KeptItem[], inSight: InSight): void {
         ? new Date(stands.at) <= inSight
         : !(item.id in inSight) || inSight[item.id] === stands.id;
     if (seen) return [];
-    const what = 'purpose' in stands ? stands.purpose : stands.state;
+    const what = 'purpose' in stands ? nameOf(stands.purpose) : stands.state;
     return [{ path: item.id, message: `${stands.person ?? 'somebody'} ruled ${item.name} ${what}: ${stands.reason}` }];
   });
   if (changed.length === 0) return;

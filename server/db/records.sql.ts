@@ -29,7 +29,10 @@ export async function holdLedger(db: Queryable, organisationId: string, siteId: 
 /** The newest record of a site by number and hash; `null`: there is none. */
 export async function ledgerHead(db: Queryable, organisationId: string, siteId: string): Promise<LedgerHead | null> {
   const { rows } = await db.query<LedgerHead>(
-    `SELECT number::int, hash FROM consent_record WHERE organisation_id = $1 AND site_id = $2 ORDER BY number DESC LIMIT 1`,
+    // The newest of the site first, by its index, and only then whose it is: a planner that weighs both may read them all.
+    `SELECT number, hash FROM (
+       SELECT number::int, hash, organisation_id FROM consent_record WHERE site_id = $2 ORDER BY number DESC LIMIT 1
+     ) newest WHERE organisation_id = $1`,
     [organisationId, siteId],
   );
   return rows[0] ?? null;

@@ -140,6 +140,7 @@ export function classifyRoutes(context: ServerContext): Router {
         {
           siteId: site.id,
           itemIds: asked.itemIds,
+          nameOf: (id) => purposes.find((purpose) => purpose.id === id)?.name ?? id,
           rule: async (items, tx) => {
             const { desk } = await deskFor(tx, knowledge, site, items);
             return items.map((item) => rulingFor(item, asked, person.name, items.length === 1, desk));

@@ -14,7 +14,6 @@ import {
   traceSentence,
 } from '@douane/core/regimes';
 import { rulesOf, type Setup } from '@douane/core/setup';
-import clsx from 'clsx';
 import { useState } from 'react';
 import { Finding, ListAndDocket, Section, Trouble } from '../ui/parts';
 import { today } from '../ui/words';
@@ -160,7 +159,7 @@ function RegimeForm({ id, editor, setup }: { id: string; editor: DraftEditor; se
   const reasonPath = `regions.overrides.${id}.reason`;
   const keys = Object.keys(regime.modes).filter((key): key is ModeKey => key !== 'minors');
   return (
-    <fieldset className={clsx('mb-2 border-t border-line bg-sheet px-3 py-2.5', !served && 'opacity-80')}>
+    <fieldset className="mb-2 border-t border-line bg-sheet px-3 py-2.5">
       <label className="flex items-baseline gap-2">
         <input type="checkbox" checked={served} disabled={served && regions.regimes.length === 1} onChange={toggle} />
         <b>{regime.name}</b>

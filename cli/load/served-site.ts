@@ -1,0 +1,94 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { chmod, mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { compileRelease } from '@douane/core/release';
+import { newSetup, type Setup } from '@douane/core/setup';
+import { gateFiles } from '@douane/gate';
+import {
+  addOrganisation,
+  type Cluster,
+  freePort,
+  insertPublication,
+  insertRelease,
+  insertSite,
+  loadGateCode,
+  migrate,
+  openPool,
+  sha256,
+  startCluster,
+} from '@douane/server';
+import { today } from '../say';
+
+export const ORIGIN = 'http://load.localhost';
+
+/** One site with a release in force, on a cluster of its own, and `serve` as a process of its own beside it. */
+export interface ServedSite {
+  cluster: Cluster;
+  organisationId: string;
+  siteId: string;
+  setup: Setup;
+  /** Where records go. */
+  records: string;
+  /** Starts `serve`; resolves when it answers. */
+  serve(): Promise<ChildProcess>;
+  end(): Promise<void>;
+}
+
+/** Makes a site to put a load on. Everything it leaves is taken away by `end`. */
+export async function serveSite(root: string): Promise<ServedSite> {
+  const folder = await mkdtemp(path.join(tmpdir(), 'douane-load-'));
+  await chmod(folder, 0o755); // the user that PostgreSQL runs as has to reach it
+  const cluster = await startCluster(folder);
+  await migrate(cluster, root);
+  const port = await freePort();
+  const base = `http://127.0.0.1:${port}`;
+  const setup = newSetup({ key: 'load', name: 'Load', address: `${ORIGIN}/` }, `${base}/g/load`);
+  const db = openPool(cluster.databaseUrl);
+  const person = { name: 'Load', email: 'load@skerrysound.example', password: 'nobody-signs-in' };
+  const { organisationId } = await addOrganisation(db, 'Load', person);
+  const { id: siteId } = (await insertSite(db, organisationId, setup))!;
+  const release = compileRelease(setup, 1, today());
+  const files = gateFiles(release, await loadGateCode(root), sha256);
+  await insertRelease(db, organisationId, siteId, release, files, null);
+  await insertPublication(db, organisationId, siteId, { number: 1, fromAt: null, why: null, personId: null });
+  await db.end();
+  const env = {
+    ...process.env,
+    DATABASE_URL: cluster.databaseUrl,
+    DOUANE_PORT: String(port),
+    DOUANE_SECRET: 'load',
+    DOUANE_HEADS: path.join(folder, 'heads'),
+    // Each visitor of the load has an address of his own, as behind a delivery network.
+    DOUANE_TRUST_PROXY: '1',
+  };
+  return {
+    cluster,
+    organisationId,
+    siteId,
+    setup,
+    records: `${base}/g/load/records`,
+    async serve() {
+      const child = spawn(process.execPath, [path.join(root, 'dist/cli.js'), 'serve'], { env, stdio: 'ignore' });
+      for (;;) {
+        if (child.exitCode !== null) return child;
+        const answered = await fetch(`${base}/g/load/place`, { signal: AbortSignal.timeout(1_000) }).catch(() => null);
+        if (answered?.ok) return child;
+        await new Promise((done) => setTimeout(done, 25));
+      }
+    },
+    async end() {
+      await cluster.stop().catch(() => {}); // stopped already
+      await rm(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+/** Ends a process and waits until it has. */
+export async function endProcess(child: ChildProcess, signal: NodeJS.Signals): Promise<void> {
+  if (child.exitCode !== null || child.signalCode !== null) return;
+  const ended = once(child, 'exit');
+  child.kill(signal);
+  await ended;
+}
