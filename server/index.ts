@@ -1,7 +1,7 @@
 export { loadKnowledge } from './catalogue';
 export { type Cluster, type DatabaseUrls, forgetCluster, freePort, isFree, startCluster } from './cluster';
 export { type Config, portOf, readConfig } from './config';
-export { type Db, openPool } from './db/db';
+export { type Db, inTransaction, isAway, openPool } from './db/db';
 export { migrate } from './db/migrate';
 export { countPeople, markLeft } from './db/people.sql';
 export { insertPublication, insertRelease, newestRelease, releaseInForce } from './db/releases.sql';

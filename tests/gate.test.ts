@@ -189,6 +189,44 @@ describe('the recorder', () => {
     );
     expect(first).toBeGreaterThanOrEqual(answered);
   });
+
+  it('whose answer was lost is asked again under the same id, so that one choice is one record', async () => {
+    await arrive('DE', '/fares');
+    await banner().waitFor();
+    const sent: { id: string; method: string; unanswered?: string[] }[] = [];
+    await page.route(`${world.url}/g/*/records`, async (route) => {
+      sent.push(route.request().postDataJSON());
+      if (sent.length > 1) return route.continue();
+      await route.fetch();
+      return route.abort();
+    });
+    const before = (await lastRecord()).number;
+    await press('accept');
+    await page.locator('douane-banner [data-act=retry]').waitFor();
+    expect(reached()).toEqual([]);
+    await press('retry');
+    await expect.poll(reached).toContain('copperbarn');
+    expect(sent[1]!.id).toBe(sent[0]!.id);
+    expect(await lastRecord()).toMatchObject({ id: sent[0]!.id, number: before + 1 });
+  });
+
+  it('whose answer was lost is named by the choice that is made instead, also on another page', async () => {
+    await arrive('DE');
+    await banner().waitFor();
+    await page.route(`${world.url}/g/*/records`, async (route) => {
+      await route.fetch();
+      return route.abort();
+    });
+    await press('accept');
+    await page.locator('douane-banner [data-act=retry]').waitFor();
+    const lost = await lastRecord();
+    await page.unroute(`${world.url}/g/*/records`);
+    await page.goto(`${address}/offers`);
+    await banner().waitFor();
+    await press('refuse');
+    await button().waitFor();
+    expect(await lastRecord()).toMatchObject({ method: 'refuse-all', replaces: lost.id, number: lost.number + 1 });
+  });
 });
 
 describe('changing one’s mind', () => {

@@ -35,16 +35,19 @@ export function matcher(patterns: readonly string[]): (pathAndQuery: string) => 
 
 /**
  * One step of a pattern: a character; any one character but a slash; any run of those (`within`); any run of characters
- * (`across`); any run that is empty or ends in a slash (`folders`); and a slash before all that follows, or else the end.
+ * (`across`); any run that is empty or ends in a slash (`folders`, and inside the name of one `folder`); and a slash before
+ * all that follows, or else the end.
  */
-type Step = { what: 'char'; char: string } | { what: 'one' | 'within' | 'across' | 'folders' | 'end-or-slash' };
+type Step =
+  | { what: 'char'; char: string }
+  | { what: 'one' | 'within' | 'across' | 'folders' | 'folder' | 'end-or-slash' };
 
 function compile(pattern: string): Step[] {
   const steps: Step[] = [];
   for (let i = 0; i < pattern.length; ) {
     if (pattern.startsWith('/**/', i)) {
       // No folder in between is one of the ways: `/a/**/b` takes `/a/b` and `/a/x/b`, not `/a/xb`.
-      steps.push({ what: 'char', char: '/' }, { what: 'folders' });
+      steps.push({ what: 'char', char: '/' }, { what: 'folders' }, { what: 'folder' });
       i += 4;
     } else if (pattern.startsWith('/**', i) && i + 3 === pattern.length) {
       steps.push({ what: 'end-or-slash' }, { what: 'across' });
@@ -69,10 +72,9 @@ function fits(steps: readonly Step[], text: string): boolean {
     for (const i of at) {
       const step = steps[i];
       if (!step) continue;
-      if (step.what === 'folders') {
-        next.add(i);
-        if (char === '/') next.add(i + 1);
-      } else if (step.what === 'across' || (step.what === 'within' && char !== '/')) next.add(i);
+      if (step.what === 'folders') next.add(char === '/' ? i : i + 1);
+      else if (step.what === 'folder') next.add(char === '/' ? i - 1 : i);
+      else if (step.what === 'across' || (step.what === 'within' && char !== '/')) next.add(i);
       else if (step.what === 'one' ? char !== '/' : step.what === 'char' && char === step.char) next.add(i + 1);
       else if (step.what === 'end-or-slash' && char === '/') next.add(i + 1);
     }
@@ -86,7 +88,8 @@ function fits(steps: readonly Step[], text: string): boolean {
 function closure(steps: readonly Step[], at: Set<number>): Set<number> {
   for (const i of at) {
     const what = steps[i]?.what;
-    if (what === 'within' || what === 'across' || what === 'folders') at.add(i + 1);
+    if (what === 'within' || what === 'across') at.add(i + 1);
+    else if (what === 'folders') at.add(i + 2);
   }
   return at;
 }

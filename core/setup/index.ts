@@ -10,7 +10,7 @@ export {
   parseWith,
   setupJsonSchema,
 } from './parse';
-export { setupSchema, webAddress } from './schema';
+export { webAddress } from './schema';
 export { parseSignInText, type SignIn, signInSchema } from './sign-in';
 export { rulesOf } from './site-rules';
 export { LANGUAGES_SHIPPED, shippedTexts, textsFor } from './texts';

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { crossChecks } from './cross-checks';
 import { setupSchema } from './schema';
 import type { Setup } from './types';
 import { upgradeSetup } from './upgrade';
@@ -31,7 +32,7 @@ export function parseText<T>(schema: z.ZodType<T>, text: string): Parsed<T> {
 }
 
 /** Reads a setup of any format that was ever written. */
-const anySetup = z.preprocess(upgradeSetup, setupSchema);
+const anySetup = z.preprocess(upgradeSetup, setupSchema.superRefine(crossChecks));
 
 /** Checks a setup, brought up to today's format first. */
 export const parseSetup = (data: unknown): Parsed<Setup> => parseWith(anySetup, data);

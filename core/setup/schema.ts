@@ -4,7 +4,6 @@ import { LANGUAGE_TAG } from '../language/index';
 import { ITEM_KINDS } from '../observe/types';
 import { REGIMES } from '../regimes/catalogue';
 import { ACTIVITIES, type Mode } from '../regimes/types';
-import { crossChecks } from './cross-checks';
 
 /** Name of the format as it is written now; older ones are brought up to it (`upgrade.ts`). */
 export const FORMAT = 'douane.setup/2';
@@ -161,16 +160,15 @@ export const holdingSchema = z.strictObject({
   unruled: z.enum(UNRULED),
 });
 
-export const setupSchema = z
-  .strictObject({
-    format: z.literal(FORMAT, `no format that is known here; this version writes ${FORMAT} and reads all before it`),
-    site: siteSchema,
-    /** Base address of place and recorder, as visitors reach it: `…/place`, `…/records`. */
-    recorder: webAddress,
-    purposes: z.array(purposeSchema).min(1),
-    services: z.array(serviceSchema),
-    regions: regionsSchema,
-    holding: holdingSchema,
-    banner: bannerSchema,
-  })
-  .superRefine(crossChecks);
+/** Its form; what holds between its parts is in `cross-checks.ts`. */
+export const setupSchema = z.strictObject({
+  format: z.literal(FORMAT, `no format that is known here; this version writes ${FORMAT} and reads all before it`),
+  site: siteSchema,
+  /** Base address of place and recorder, as visitors reach it: `…/place`, `…/records`. */
+  recorder: webAddress,
+  purposes: z.array(purposeSchema).min(1),
+  services: z.array(serviceSchema),
+  regions: regionsSchema,
+  holding: holdingSchema,
+  banner: bannerSchema,
+});

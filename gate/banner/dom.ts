@@ -1,3 +1,5 @@
+import { create } from '../native';
+
 type Child = string | Node;
 
 /** An element with attributes and children; texts go in as text, never as markup. */
@@ -6,7 +8,7 @@ export function el<K extends keyof HTMLElementTagNameMap>(
   attributes: Record<string, string> = {},
   children: Child | Child[] = [],
 ): HTMLElementTagNameMap[K] {
-  const element = document.createElement(tag);
+  const element = create(tag);
   for (const [name, value] of Object.entries(attributes)) if (value !== '') element.setAttribute(name, value);
   element.append(...[children].flat());
   return element;

@@ -1,4 +1,5 @@
 import { BANNER_ELEMENT, type BannerAct, BUTTON_ELEMENT, purposeBoxId } from '@douane/core/consent/banner-marks';
+import { allOf, body, shadowHost } from '../native';
 import type { BannerOptions } from '../types';
 import { el, lifetimeWords } from './dom';
 import { styleOf } from './style';
@@ -7,23 +8,21 @@ import { styleOf } from './style';
  * Shows the banner in a shadow tree of its own, first layer or panel. Accept, refuse and choose have equal weight; no
  * box is ticked beforehand where a yes is asked. Replaces a banner that is open.
  */
-export function openBanner(options: BannerOptions, parent: HTMLElement = document.body): void {
-  parent.querySelector(BANNER_ELEMENT)?.remove();
-  document.querySelector(BUTTON_ELEMENT)?.remove();
+export function openBanner(options: BannerOptions): void {
+  for (const ours of allOf(`${BANNER_ELEMENT},${BUTTON_ELEMENT}`)) ours.remove();
   const returnTo = document.activeElement;
-  const host = document.createElement(BANNER_ELEMENT);
+  const { host, root } = shadowHost(BANNER_ELEMENT);
   host.lang = options.content.language;
   host.dir = options.content.direction;
-  const root = host.attachShadow({ mode: 'open' });
   const style = new CSSStyleSheet();
   style.replaceSync(styleOf(options.look));
   root.adoptedStyleSheets = [style];
-  parent.prepend(host);
+  body()!.prepend(host);
 
   const close = () => {
     host.remove();
     options.onClose();
-    if (returnTo instanceof HTMLElement && returnTo !== document.body) returnTo.focus();
+    if (returnTo instanceof HTMLElement && returnTo !== body()) returnTo.focus();
   };
   const show = (layer: 'first' | 'panel') => {
     const sheet =

@@ -3,7 +3,6 @@ import type { Look } from '../types';
 /** The banner's style sheet, for one look. It lives in a shadow tree, so the page's own styles neither reach nor suffer it. */
 export function styleOf({ sheet, ink, accent, radius }: Look): string {
   return `
-:host{all:initial}
 *{box-sizing:border-box}
 .sheet{position:fixed;z-index:2147483647;left:0;right:0;bottom:0;max-height:100vh;overflow:auto;padding:20px 24px;
   background:${sheet};color:${ink};border:1px solid ${ink};font:15px/1.5 system-ui,sans-serif;border-radius:${radius}px ${radius}px 0 0}

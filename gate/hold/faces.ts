@@ -1,8 +1,10 @@
 import type { StoredPatterns } from '@douane/core/hold';
 import { lookUpLanguage } from '@douane/core/language';
 import type { BannerContent } from '@douane/core/release';
+import { create } from '../native';
 import type { BannerOptions, GateConfig } from '../types';
 import { showButton } from './button';
+import { fetchNow } from './fetch-now';
 
 /** What the visitor sees: the choices button, and the banner, which is loaded when it has to show. */
 export class Faces {
@@ -47,14 +49,14 @@ export class Faces {
   }
 
   private async load<T>(file: string): Promise<T> {
-    const response = await fetch(`${this.config.base}/${file}`);
+    const response = await fetchNow(`${this.config.base}/${file}`);
     if (!response.ok) throw new Error(`Douane: ${file} answered ${response.status}`);
     return response.json();
   }
 
   private loadBanner(): Promise<void> {
     this.banner ??= new Promise((resolve, reject) => {
-      const script = document.createElement('script');
+      const script = create('script');
       script.src = `${this.config.base}/${this.config.banner}`;
       script.onload = () => resolve();
       script.onerror = () => {

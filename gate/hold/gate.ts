@@ -3,6 +3,7 @@ import type { KeptChoice } from '@douane/core/consent/choice-cookie';
 import type { Decision, Place } from '@douane/core/regimes';
 import { decide, grantedMeanwhile } from '@douane/core/regimes/decide';
 import { placeCode } from '@douane/core/regimes/place';
+import { whenBody } from '../native';
 import type { GateConfig, VisitOverride } from '../types';
 import { Faces } from './faces';
 import { forget } from './forget';
@@ -105,9 +106,4 @@ export class Gate {
     const objecting = Object.values(this.decision.modes).includes('opt-out');
     void this.faces.showButton(objecting, () => this.open());
   }
-}
-
-function whenBody(then: () => void): void {
-  if (document.body) then();
-  else document.addEventListener('DOMContentLoaded', then);
 }

@@ -1,3 +1,4 @@
+import { allOf, create } from '../native';
 import type { Permits } from './permits';
 import { safely } from './safely';
 
@@ -9,7 +10,7 @@ const MARK = 'data-gate';
  * address in `src` or `data-gate-src`; an image or frame with its address in `data-gate-src`. One that fails stops no other.
  */
 export function releaseMarked(permits: Permits): void {
-  for (const element of document.querySelectorAll<HTMLElement>(`[${MARK}]`)) {
+  for (const element of allOf(`[${MARK}]`)) {
     if (permits.allows(element.getAttribute(MARK)!)) safely(() => release(element));
   }
 }
@@ -47,7 +48,7 @@ async function unpack(template: HTMLTemplateElement): Promise<void> {
 
 /** A script that runs when it is inserted, with the attributes of one that does not. */
 function running(held: HTMLScriptElement): HTMLScriptElement {
-  const script = document.createElement('script');
+  const script = create('script');
   for (const { name, value } of held.attributes) {
     if (name === 'type' && value === 'text/plain') continue;
     if (!name.startsWith(MARK)) script.setAttribute(name, value);

@@ -1,5 +1,6 @@
 import type { Place } from '@douane/core/regimes';
 import { parsePlace } from '@douane/core/regimes/place';
+import { fetchNow } from './fetch-now';
 
 const KEY = 'douane.place';
 const TIMEOUT_MS = 3000;
@@ -18,7 +19,7 @@ export function knownPlace(override: string | undefined): Place | null | undefin
 /** Asks for the visitor's place; `null` where it is unknown or no answer came in time. */
 export async function askPlace(base: string): Promise<Place | null> {
   try {
-    const response = await fetch(`${base}/place`, { signal: AbortSignal.timeout(TIMEOUT_MS) });
+    const response = await fetchNow(`${base}/place`, { signal: AbortSignal.timeout(TIMEOUT_MS) });
     const { place } = (await response.json()) as { place: string };
     try {
       sessionStorage.setItem(KEY, place);

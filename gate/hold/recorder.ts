@@ -1,4 +1,5 @@
 import type { Method } from '@douane/core/consent';
+import { fetchNow } from './fetch-now';
 import { keepUnanswered, unanswered } from './kept';
 
 const TIMEOUT_MS = 10_000;
@@ -47,16 +48,13 @@ export class Recorder {
 
   /** A text body needs no preflight request. */
   private post(body: object): Promise<Response> {
-    return own.fetch.call(window, `${this.base}/records`, {
+    return fetchNow(`${this.base}/records`, {
       method: 'POST',
       body: JSON.stringify(body),
       signal: AbortSignal.timeout(TIMEOUT_MS),
     });
   }
 }
-
-/** As the browser has it, whatever the page or we put in its place. */
-const own = { fetch: window.fetch };
 
 /** A random UUID (RFC 9562, version 4). The browser's own function is missing on plain HTTP. */
 function newId(): string {

@@ -22,8 +22,8 @@ import type { z } from 'zod';
 import type { VisitClock } from './clock';
 import { type HookReport, installHooks } from './hooks';
 import { askPage } from './isolated-world';
-import { Budget, placeIn, readReport } from './reports';
-import { type Place, RequestBook, type SeenRequest } from './requests';
+import { Budget, type Place, placeIn, readReport } from './reports';
+import { RequestBook, type SeenRequest } from './requests';
 import { namedValue, valueSeen } from './values';
 
 /** Excerpts taken of one page; each costs a call to the browser. */

@@ -1,11 +1,17 @@
 import { type HookReport, REPORTED } from './hooks';
-import type { Place } from './requests';
 
 /** Longest report that is looked at. */
 const LONGEST_REPORT = 20_000;
 /** A stack of more lines, or of longer ones, is no stack of ours. */
 const MOST_LINES = 40;
 const LONGEST_LINE = 2_500;
+
+/** A place in a script; line and column count from 1. */
+export interface Place {
+  url: string;
+  line: number;
+  column: number;
+}
 
 /** A page can call the binding with anything; `null` where it is no report of ours. */
 export function readReport(payload: string): HookReport | null {

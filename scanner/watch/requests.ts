@@ -1,6 +1,6 @@
 import { type ChainLink, holdsPageContent, type RequestKind } from '@douane/core/observe';
 import type { Protocol } from 'playwright-core/types/protocol';
-import { Budget } from './reports';
+import { Budget, type Place } from './reports';
 
 /** One request as the browser told of it; a redirect is a request of its own. */
 export interface SeenRequest {
@@ -36,13 +36,6 @@ export interface SeenRequest {
   setCookieLines: string[];
   /** Lines that the browser did not take, each with its codes for why. */
   refusedCookies: { line: string; reasons: string[] }[];
-}
-
-/** A place in a script; line and column count from 1. */
-export interface Place {
-  url: string;
-  line: number;
-  column: number;
 }
 
 type RefusedCookie = SeenRequest['refusedCookies'][number];

@@ -117,6 +117,17 @@ export class Client {
     return { status: response.status, body: isJson ? JSON.parse(text) : text || null, headers: response.headers };
   }
 
+  /** Its session, as the browser keeps it. */
+  get session(): string {
+    return this.cookie;
+  }
+
+  /** Opens a stream of news; `ended` resolves when the server ends it. */
+  async stream(where: string): Promise<{ ended: Promise<void> }> {
+    const response = await fetch(`${this.url}/api${where}`, { headers: { cookie: this.cookie } });
+    return { ended: response.text().then(() => undefined) };
+  }
+
   async signIn(person: { email: string; password: string } = SPECIALIST): Promise<this> {
     this.csrf = (await this.call('GET', '/session')).body.csrf;
     const { body } = await this.call('POST', '/session', { email: person.email, password: person.password });

@@ -1,0 +1,28 @@
+/**
+ * What the browser itself has, taken before the page, or the gate, puts something else in its place: an element named
+ * `body` or `createElement` stands before the document's own (HTML, named properties of Document).
+ */
+const own = Document.prototype;
+
+export const create = <K extends keyof HTMLElementTagNameMap>(tag: K): HTMLElementTagNameMap[K] =>
+  own.createElement.call(document, tag) as HTMLElementTagNameMap[K];
+
+export const allOf = (selector: string): NodeListOf<HTMLElement> =>
+  own.querySelectorAll.call(document, selector) as NodeListOf<HTMLElement>;
+
+/** `null` while the page has none yet. */
+export const body = (): HTMLElement | undefined => allOf('body')[0];
+
+/** An element of ours with a shadow tree, which no style of the page reaches or hides. */
+export function shadowHost(name: string): { host: HTMLElement; root: ShadowRoot } {
+  const host = own.createElement.call(document, name);
+  // Through the object model, which a page's style policy does not forbid.
+  host.style.setProperty('all', 'initial', 'important');
+  return { host, root: host.attachShadow({ mode: 'open' }) };
+}
+
+/** Runs once the page has a body. */
+export function whenBody(then: () => void): void {
+  if (body()) then();
+  else addEventListener('DOMContentLoaded', then);
+}

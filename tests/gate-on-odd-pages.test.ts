@@ -1,0 +1,124 @@
+import { once } from 'node:events';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import type { Browser, BrowserContext, Page } from 'playwright-core';
+import { afterAll, afterEach, beforeAll, expect, it } from 'vitest';
+import { openBrowser } from './support/browser';
+import { Client, startWorld, type World } from './support/world';
+
+/** The gate on pages that get in its way. What arrives at the third party is the truth. */
+let world: World;
+let browser: Browser;
+let server: Server;
+let port: number;
+let ines: Client;
+let siteId: string;
+let snippet: string;
+let context: BrowserContext;
+let page: Page;
+let odd: Odd = {};
+const arrived: string[] = [];
+
+interface Odd {
+  /** At the beginning of the head, before the gate. */
+  first?: string;
+  /** At the end of the body. */
+  last?: string;
+  /** Attributes of the root element. */
+  root?: string;
+}
+
+beforeAll(async () => {
+  world = await startWorld();
+  browser = await openBrowser();
+  server = createServer((req, res) => {
+    if (!req.headers.host!.startsWith('odd.')) {
+      arrived.push(req.url!);
+      return void res.setHeader('content-type', 'text/javascript').end('');
+    }
+    const { first = '', last = '', root = '' } = odd;
+    res.setHeader('content-type', 'text/html; charset=utf-8').end(
+      `<!doctype html><html lang="en" ${root}><head><title>Odd</title>${first}${snippet}</head><body><p>Odd</p>
+<script>document.head.append(Object.assign(document.createElement('script'), { src: 'http://third.localhost:${port}/tag.js' }))</script>
+<script type="text/plain" data-gate="measurement">throw new Error('a broken tag')</script>
+<script type="text/plain" data-gate="measurement" data-gate-src="http://third.localhost:${port}/marked.js"></script>${last}</body></html>`,
+    );
+  }).listen(0);
+  await once(server, 'listening');
+  port = (server.address() as AddressInfo).port;
+  ines = await new Client(world.url).signIn();
+  siteId = (await ines.call('POST', '/sites', { name: 'Odd', address: `http://odd.localhost:${port}/` })).body.id;
+  snippet = (await ines.publish(siteId)).body.snippet;
+});
+afterEach(() => context?.close());
+afterAll(async () => {
+  server?.closeAllConnections();
+  server?.close();
+  await browser?.close();
+  await world?.stop();
+});
+
+/** Arrives where a yes is asked, sees that nothing runs before it, says it, and sees what runs then. */
+async function visit(what: Odd): Promise<void> {
+  odd = what;
+  arrived.length = 0;
+  context = await browser.newContext({ locale: 'en-GB' });
+  await context.route(`${world.url}/g/*/place`, (route) =>
+    route.continue({ headers: { ...route.request().headers(), 'x-visitor-place': 'DE' } }),
+  );
+  page = await context.newPage();
+  await page.goto(`http://odd.localhost:${port}/`);
+  await page.locator('douane-banner section').waitFor();
+  await page.waitForLoadState('networkidle');
+  expect(arrived).toEqual([]);
+  await page.locator('douane-banner [data-act=accept]').click();
+  await expect.poll(() => [...arrived].sort()).toEqual(['/marked.js', '/tag.js']);
+}
+const script = (text: string) => `<script>${text}</script>`;
+
+it.each<[string, Odd]>([
+  ['nothing odd but a marked tag that throws', {}],
+  ['a damaged cookie of the gate’s name', { first: script("document.cookie = 'douane_choice=%E0%A4%A; path=/'") }],
+  ['a cookie of the gate’s name that says yes to all', { first: script("document.cookie = 'douane_choice=yes'") }],
+  [
+    'closed storage',
+    {
+      first: script(
+        `for (const name of ['localStorage', 'sessionStorage']) Object.defineProperty(window, name, { get() { throw new DOMException('closed', 'SecurityError') } })`,
+      ),
+    },
+  ],
+  [
+    'full storage',
+    { first: script(`Storage.prototype.setItem = () => { throw new DOMException('full', 'QuotaExceededError') }`) },
+  ],
+  ['a fetch that is gone after the gate came', { last: script('window.fetch = null') }],
+  ['ids and names of ours', { root: 'id="douane"', last: '<a id="douane_choice"></a><form name="douane"></form>' }],
+  [
+    'elements that stand in for the document’s own',
+    {
+      last: '<form name="cookie"></form><img name="body" alt=""><form name="querySelectorAll"></form><img name="createElement" alt="">',
+    },
+  ],
+  [
+    'a style that hides all',
+    { first: '<style>* { display: none !important } html, body, p { display: block !important }</style>' },
+  ],
+  ['a base address of elsewhere', { first: '<base href="http://elsewhere.localhost/">' }],
+])('asks, records and then lets through, with %s', async (_what, what) => {
+  await visit(what);
+  const { records } = (await ines.call('GET', `/sites/${siteId}/records`)).body;
+  expect(records[0]).toMatchObject({ method: 'accept-all', place: 'DE' });
+});
+
+it('keeps the yes for the next page, and asks again once the cookie is damaged', async () => {
+  await visit({});
+  await page.reload();
+  await expect.poll(() => arrived.filter((path) => path === '/tag.js').length).toBe(2);
+  expect(await page.locator('douane-banner section').count()).toBe(0);
+  await context.addCookies([{ name: 'douane_choice', value: '%', url: `http://odd.localhost:${port}/` }]);
+  arrived.length = 0;
+  await page.reload();
+  await page.locator('douane-banner section').waitFor();
+  expect(arrived).toEqual([]);
+});
