@@ -94,6 +94,6 @@ export async function callOff(
 function refusePast({ fromAt }: PublicationTerms): void {
   if (fromAt === null || fromAt.getTime() > Date.now() - 60_000) return;
   throw new Problem(422, 'Some fields are not right', undefined, [
-    { path: 'fromAt', message: 'lies in the past; leave it out to publish now' },
+    { path: 'fromAt', message: 'lies in the past; name a time to come, or publish now' },
   ]);
 }

@@ -1,4 +1,5 @@
 import type { Alarm, AlarmList, Comparison, FilterList, RequestedRun, SavedFilter } from '@douane/api';
+import { gateClassifier } from '@douane/core/classify';
 import { itemsAsCsv } from '@douane/core/exchange';
 import { compareScans } from '@douane/core/observe';
 import { harOf } from '@douane/scanner';
@@ -49,8 +50,11 @@ export function scanRoutes(context: ServerContext): Router {
   router.get('/scans/:before/compared-with/:now', async (req, res) => {
     const [before, now] = await Promise.all([scanOf(req, req.params.before), scanOf(req, req.params.now)]);
     if (before.siteId !== now.siteId) throw new Problem(409, 'The two scans are of different sites');
+    const site = (await siteById(db, now.organisationId, now.siteId))!;
+    // The gate itself is no news, whether it came or went.
+    const isGate = gateClassifier(site.setup);
     const side = async (run: typeof before) => ({
-      items: await listScanItems(db, run.organisationId, run.id),
+      items: (await listScanItems(db, run.organisationId, run.id)).filter((item) => !isGate(item)),
       pages: await visitedPages(db, run.organisationId, run.id),
     });
     const head = ({ id, kind, requestedAt, finishedAt, summary }: typeof before) => ({

@@ -1,6 +1,7 @@
 import type { CheckedCase, CheckedItem } from '@douane/core/check';
 import { type ChainLink, type How, lifetimeWords, type RequestKind } from '@douane/core/observe';
 import { describe, expect, it } from 'vitest';
+import { tally } from './ui/digest';
 import { neighbour } from './ui/keys';
 import { pathOf } from './ui/words';
 import { caseWords, lanesOf, servicesOfCases } from './views/check/lanes';
@@ -83,4 +84,15 @@ it('moves through a list and stays at its ends', () => {
     neighbour(list, 'a', -1),
   ]).toEqual(['a', 'c', 'c', 'a']);
   expect(neighbour([], undefined, 1)).toBeUndefined();
+});
+
+describe('how a list is made up', () => {
+  it('has the most frequent first, then the alphabet', () => {
+    expect(tally(['b', 'a', 'c', 'a', 'c'])).toEqual([
+      ['a', 2],
+      ['c', 2],
+      ['b', 1],
+    ]);
+    expect(tally([])).toEqual([]);
+  });
 });

@@ -6,6 +6,7 @@ import { useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { call } from '../api/client';
 import * as queries from '../api/queries';
+import { Digest } from '../ui/digest';
 import { neighbour, useKeys } from '../ui/keys';
 import { Mark } from '../ui/mark';
 import { Button, Empty, Facts, Finding, ListAndDocket, Section, Time, Trouble } from '../ui/parts';
@@ -44,7 +45,16 @@ export function RecordsView() {
   return (
     <ListAndDocket
       docket={
-        selected ? <RecordDocket record={selected} /> : <p className="text-ink2">Select a record to see it whole.</p>
+        selected ? (
+          <RecordDocket record={selected} />
+        ) : (
+          <>
+            <Digest title="Newest records, by choice" of={list.map(({ method }) => METHOD_WORDS[method])} />
+            <Digest title="By place" of={list.map(({ place }) => place || 'unknown')} />
+            <Digest title="By release" of={list.map(({ version }) => `v${version}`)} />
+            <Digest title="By browser" of={list.map(({ agent }) => agent)} />
+          </>
+        )
       }
     >
       <Finding

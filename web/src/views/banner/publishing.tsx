@@ -1,7 +1,7 @@
 import type { Draft, Publication, PublishedRelease } from '@douane/api';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { call } from '../../api/client';
+import { ApiProblem, call } from '../../api/client';
 import { Button, Section, Time, Trouble } from '../../ui/parts';
 
 /** A time of the browser's own zone, as its field gives it, for the server. */
@@ -34,6 +34,8 @@ export function Publish({ siteId, draft, hindered, upToDate }: PublishProps) {
     },
   });
   const next = (draft.releases[0]?.number ?? 0) + 1;
+  const wrongTime =
+    publish.error instanceof ApiProblem ? publish.error.fields.find(({ path }) => path === 'fromAt') : undefined;
   return (
     <>
       <div className="flex flex-wrap items-center gap-2">
@@ -61,6 +63,11 @@ export function Publish({ siteId, draft, hindered, upToDate }: PublishProps) {
           />
         </label>
       )}
+      {wrongTime && (
+        <p role="alert" className="mt-1 text-slipped">
+          The time {wrongTime.message}.
+        </p>
+      )}
       {!upToDate && (
         <label className="mt-2 block">
           Why, for whoever asks later
@@ -68,7 +75,7 @@ export function Publish({ siteId, draft, hindered, upToDate }: PublishProps) {
         </label>
       )}
       {hindered && <p className="mt-1 text-ink2">{hindered}</p>}
-      <Trouble error={publish.error} />
+      <Trouble error={wrongTime ? null : publish.error} />
     </>
   );
 }

@@ -6,6 +6,7 @@ import { ToggleGroup } from 'radix-ui';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { call } from '../../api/client';
+import { Digest } from '../../ui/digest';
 import { useKeys } from '../../ui/keys';
 import { Mark } from '../../ui/mark';
 import { Ago, Button, Empty, Finding, ListAndDocket, Trouble } from '../../ui/parts';
@@ -46,9 +47,15 @@ export function CheckView() {
             items={selection.visit.items.filter((item) => serviceOf(item) === selection.service)}
           />
         ) : (
-          <p className="text-ink2">
-            Select a cell of the matrix to see what became of a service in that case, with its evidence.
-          </p>
+          report && (
+            <>
+              <Digest
+                title="Verdicts, in all cases"
+                of={report.cases.flatMap(({ items }) => items.map(({ verdict }) => verdict))}
+              />
+              <Digest title="Slipped, by service" of={slippedThings(report.cases).map(({ item }) => serviceOf(item))} />
+            </>
+          )
         )
       }
     >

@@ -6,8 +6,10 @@ import { useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import * as queries from '../../api/queries';
+import { Digest } from '../../ui/digest';
 import { neighbour, useKeys } from '../../ui/keys';
-import { Empty, Finding, Key, ListAndDocket, Trouble } from '../../ui/parts';
+import { Empty, Finding, ListAndDocket, Trouble } from '../../ui/parts';
+import { KIND_WORDS } from '../../ui/words';
 import { useSite } from '../site-frame';
 import { ClassifyLinks } from './classify-links';
 import { FilterBar } from './filter-bar';
@@ -156,9 +158,16 @@ export function ClassifyView() {
             filled={filled}
           />
         ) : (
-          <p className="text-ink2">
-            Select an item with <Key>j</Key> <Key>k</Key> or a click to see everything known about it.
-          </p>
+          <>
+            <Digest title="Open, by host" of={all.filter(isOpen).map(({ host }) => host)} />
+            <Digest
+              title="Ruled, by purpose"
+              of={all.flatMap(({ ruling }) =>
+                ruling ? (purposes.find(({ id }) => id === ruling.purpose)?.name ?? []) : [],
+              )}
+            />
+            <Digest title="By kind" of={all.map(({ kind }) => KIND_WORDS[kind])} />
+          </>
         )
       }
     >

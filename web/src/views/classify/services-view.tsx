@@ -3,9 +3,10 @@ import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import * as queries from '../../api/queries';
+import { Digest } from '../../ui/digest';
 import { neighbour, useKeys } from '../../ui/keys';
 import { Mark } from '../../ui/mark';
-import { Empty, Finding, Key, ListAndDocket, Trouble } from '../../ui/parts';
+import { Empty, Finding, ListAndDocket, Trouble } from '../../ui/parts';
 import { SearchBox } from '../../ui/search-box';
 import { useSite } from '../site-frame';
 import { ClassifyLinks } from './classify-links';
@@ -51,9 +52,13 @@ export function ServicesView() {
             onGone={(next) => void navigate(next ? `${base}/${encodeURIComponent(next)}` : base)}
           />
         ) : (
-          <p className="text-ink2">
-            Select a service with <Key>j</Key> <Key>k</Key> or a click to see its provider and its items.
-          </p>
+          <>
+            <Digest title="Services, by purpose" of={shown.flatMap(({ purposes }) => purposes.map(nameOf))} />
+            <Digest
+              title="Items, by service"
+              of={shown.flatMap(({ name: service, items }) => items.map(() => service))}
+            />
+          </>
         )
       }
     >

@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import * as queries from '../../api/queries';
 import { Chain } from '../../ui/chain';
+import { Digest } from '../../ui/digest';
 import { Mark } from '../../ui/mark';
 import { Ago, Empty, exactTime, Facts, Finding, ListAndDocket, Section, Trouble } from '../../ui/parts';
 import { KIND_WORDS, pathOf } from '../../ui/words';
@@ -32,7 +33,16 @@ export function CompareView() {
     a && b && void navigate(`/sites/${site.id}/scan/compare/${a}/${b}`, { replace: true });
   return (
     <ListAndDocket
-      docket={selected ? <EntryDocket entry={selected} /> : <p className="text-ink2">Select a row to see it whole.</p>}
+      docket={
+        selected ? (
+          <EntryDocket entry={selected} />
+        ) : (
+          <>
+            <Digest title="What became of items" of={entries.map(({ side }) => side)} />
+            <Digest title="By host" of={entries.map(({ item }) => item.host)} />
+          </>
+        )
+      }
     >
       <ScanLinks />
       <Finding
