@@ -1,5 +1,6 @@
 import type {
   Author,
+  Because,
   CatalogueEntry,
   ClassifySettings,
   HouseRuleBody,
@@ -23,7 +24,7 @@ export interface KeptRuling extends Ruling {
 export interface KeptAside {
   id: string;
   state: 'open' | 'ignored';
-  reason: string;
+  because: Because;
   at: string;
   person: string | null;
   act: string;
@@ -42,7 +43,7 @@ export interface RuledItem extends Item {
   /** How much hangs on it; the weightiest is ruled first. */
   weight: number;
   /** While it is open. */
-  suggestion: { purpose: string; service: string; confidence: number; reason: string } | null;
+  suggestion: { purpose: string; service: string; confidence: number; because: Because } | null;
   /** What about its ruling wants a second look, a sentence each. */
   findings: string[];
 }
@@ -58,7 +59,7 @@ export interface ItemDetail {
   item: RuledItem;
   history: (Partial<KeptRuling> & {
     state: 'ruled' | 'open' | 'ignored';
-    reason: string;
+    because: Because;
     at: string;
     act: string;
     by: Author;

@@ -1,8 +1,8 @@
 import type { RunWord } from '@douane/core/board';
 import type { CheckReport } from '@douane/core/check';
 import type { ScanPlan } from '@douane/core/coverage';
-import type { Item, ScanComparison } from '@douane/core/observe';
-import type { ScanProgress, ScanReport as WholeReport } from '@douane/core/scan';
+import type { ScanComparison } from '@douane/core/observe';
+import type { AlarmItem, ScanProgress, ScanReport as WholeReport } from '@douane/core/scan';
 
 export interface Run<Report = unknown, Progress = unknown, Summary = unknown> {
   id: string;
@@ -81,8 +81,9 @@ export interface Alarm {
   id: string;
   runId: string;
   beforeRunId: string;
-  words: string;
-  items: (Pick<Item, 'kind' | 'name' | 'host' | 'party'> & { page: string })[];
+  count: number;
+  /** The first of them. */
+  items: AlarmItem[];
   at: string;
   seenAt: string | null;
   seenBy: string | null;

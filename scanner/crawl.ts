@@ -4,8 +4,8 @@ import { type Item, itemKey, type Sign } from '@douane/core/observe';
 import type { ScanProgress, ScanReport } from '@douane/core/scan';
 import type { SignIn } from '@douane/core/setup';
 import { launchBrowser, type Resolve } from './browser';
+import { findCnameCloaking } from './cname-cloaking';
 import { type ChoiceCookie, sayYes, TEST_VISITOR } from './consent-acts';
-import { findDisguises } from './disguises';
 import { assertTarget } from './guard';
 import type { HarEntry } from './har';
 import { runLanes } from './lanes';
@@ -29,7 +29,7 @@ export interface ScanOptions {
   gate?: string;
   /** Recipe for pages behind a login. */
   signIn?: SignIn;
-  /** Name server to ask for disguises, `ADDRESS:PORT`; the system's where absent. */
+  /** Name server to ask for CNAME records, `ADDRESS:PORT`; the system's where absent. */
   nameServer?: string;
   /** Pages visited before a restart; none of them is visited again. */
   resume?: readonly PageRecord[];
@@ -96,15 +96,15 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
   } finally {
     await running.close();
   }
-  const disguises = signal?.aborted
+  const cloaked = signal?.aborted
     ? []
-    : await findDisguises(scan.ownHosts(), options.ownDomains ?? [], options.nameServer);
+    : await findCnameCloaking(scan.ownHosts(), options.ownDomains ?? [], options.nameServer);
   return scan.report({
     startedAt: new Date(started).toISOString(),
     seconds: (Date.now() - started) / 1000,
     target,
     browser: `Chromium ${running.version}`,
-    disguises,
+    cloaked,
   });
 
   function visitAll(how: { lanes: number; most?: number; yes?: ChoiceCookie[] }): Promise<void> {

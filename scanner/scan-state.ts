@@ -1,7 +1,8 @@
 import type { Desk } from '@douane/core/classify';
 import { Frontier, type ScanPlan } from '@douane/core/coverage';
 import { type Item, ItemFold, itemKey, type Sign } from '@douane/core/observe';
-import type { ScannedItem, ScannedPage, ScanProgress, ScanReport } from '@douane/core/scan';
+import type { ScannedPage, ScanProgress, ScanReport } from '@douane/core/scan';
+import { scannedItem } from '@douane/core/scan';
 import type { SignIn } from '@douane/core/setup';
 import type { PageRecord } from './page-record';
 import { pause } from './visitor';
@@ -143,16 +144,10 @@ export class ScanState {
   }
 
   /** The whole of it, at the end. */
-  report(about: {
-    startedAt: string;
-    seconds: number;
-    target: string;
-    browser: string;
-    disguises: Sign[];
-  }): ScanReport {
-    const { disguises, ...head } = about;
+  report(about: { startedAt: string; seconds: number; target: string; browser: string; cloaked: Sign[] }): ScanReport {
+    const { cloaked, ...head } = about;
     const items = this.fold.items();
-    const signs = [...this.signs.values(), ...disguises];
+    const signs = [...this.signs.values(), ...cloaked];
     const desk = this.options.classify?.(items, signs);
     return {
       format: 'douane.scan/1',
@@ -160,7 +155,10 @@ export class ScanState {
       ...(this.options.signal?.aborted && { cancelled: true }),
       plan: this.plan,
       pages: this.pages,
-      items: items.map((item) => withRuling(item, desk)),
+      items: items.map((item) => {
+        const ruling = desk?.rule(item);
+        return scannedItem(item, ruling, ruling ? null : desk?.suggestion(item));
+      }),
       signs,
       coverage: {
         known: this.frontier.addresses().length,
@@ -173,16 +171,4 @@ export class ScanState {
       problems: this.problems,
     };
   }
-}
-
-function withRuling(item: Item, desk: Pick<Desk, 'rule' | 'suggestion'> | undefined): ScannedItem {
-  const ruling = desk?.rule(item);
-  if (ruling) {
-    const { by, reason, confidence, service, purpose } = ruling;
-    return { ...item, service, purpose, ruling: { by, reason, confidence } };
-  }
-  const found = desk?.suggestion(item);
-  if (!found) return { ...item, purpose: null };
-  const { purpose, confidence, reason } = found;
-  return { ...item, purpose: null, suggestion: { purpose, confidence, reason } };
 }

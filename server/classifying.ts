@@ -67,7 +67,7 @@ export async function deskFor(
   return { desk, signs };
 }
 
-const OWN = 'own catalogue';
+const OWN = 'own';
 const compiled = new WeakMap<Knowledge, Map<string, { revision: string; rule: Classifier }>>();
 
 /** The organisation's own catalogue, laid out once for each state it is in: it may have thousands of entries. */

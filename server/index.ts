@@ -5,6 +5,7 @@ export { type Db, inTransaction, isAway, openPool } from './db/db';
 export { migrate } from './db/migrate';
 export { countPeople, markLeft } from './db/people.sql';
 export { insertPublication, insertRelease, newestRelease, releaseInForce } from './db/releases.sql';
+export { newestSigns } from './db/runs.sql';
 export { insertSite, listSites, type Site } from './db/sites.sql';
 export { loadGateCode, sha256 } from './gate-code';
 export { startWorker } from './jobs/worker';

@@ -1,3 +1,4 @@
+import type { Because } from '@douane/core/classify';
 import { SPECIALIST } from '@douane/demo';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -50,8 +51,8 @@ interface Kept {
   id: string;
   name: string;
   host: string;
-  ruling: { purpose: string; service: string; by: string; reason: string } | null;
-  aside: { state: string; reason: string } | null;
+  ruling: { purpose: string; service: string; by: string; because: Because } | null;
+  aside: { state: string; because: Because } | null;
 }
 const items = async (): Promise<Kept[]> => (await ines.call('GET', `/sites/${siteId}/items`)).body.items;
 const find = async (name: string) => (await items()).find((item) => item.name === name)!;
@@ -171,7 +172,9 @@ describe('the docket', () => {
       .toMatch(/Shown to visitors as: 1 mo.*Legal basis: legitimate interests \(GDPR Art\. 6\(1\)\(f\)\)/);
     await inBothThemes('docket of a ruled item');
     await docket().getByRole('button', { name: 'Take back' }).first().click();
-    await expect.poll(async () => (await find('zqa_thing')).ruling?.reason).toBe('ruled by Ines Varga');
+    await expect
+      .poll(async () => (await find('zqa_thing')).ruling?.because)
+      .toEqual({ code: 'by-hand', person: 'Ines Varga' });
   });
   it('ignores with a reason, takes notes, and words a question for the developer', async () => {
     const item = await find('zqb_thing');
@@ -179,7 +182,9 @@ describe('the docket', () => {
     await docket().getByRole('button', { name: 'Ignore it' }).click();
     await docket().getByLabel('Why it is ignored').fill('a leftover of our own tests');
     await page.keyboard.press('Enter');
-    await expect.poll(async () => (await find('zqb_thing')).aside?.reason).toBe('a leftover of our own tests');
+    await expect
+      .poll(async () => (await find('zqb_thing')).aside?.because)
+      .toEqual({ code: 'said', text: 'a leftover of our own tests' });
     await go(`/${item.id}`);
     await docket().getByLabel('A note').fill('seen by <i>Ola</i>');
     await page.keyboard.press('Enter');

@@ -129,7 +129,7 @@ describe('what is known beforehand', () => {
     await send(csv, 'dry=0');
     expect((await find('quillchat', 'script')).ruling).toMatchObject({
       by: 'catalogue',
-      reason: 'own catalogue: host quillchat.localhost',
+      because: { code: 'catalogue', of: 'own', host: 'quillchat.localhost' },
     });
     expect((await ines.call('GET', '/catalogue/export?which=own&as=csv')).body).toContain('quillchat.localhost');
     await send('service,purpose,name\nNobody,necessary,nothing_at_all', 'dry=0&replace=1');
@@ -156,7 +156,7 @@ describe('rulings as a file', () => {
     expect((await find('skerrysound', 'qc_open')).ruling).toBeNull();
     const { body } = await send(good, 'dry=0&name=rulings.csv');
     expect(await find('skerrysound', 'qc_open')).toMatchObject({
-      ruling: { by: 'person', reason: 'taken in from rulings.csv by Ines Varga' },
+      ruling: { by: 'person', because: { code: 'by-file', file: 'rulings.csv', person: 'Ines Varga' } },
     });
     const out = (await ines.call('GET', `/sites/${siteId}/rulings/export?as=csv`)).body;
     expect((await send(out, 'dry=1')).body).toMatchObject({ total: 0, unknown: { total: 0 } });
@@ -209,7 +209,7 @@ describe('services', () => {
     const { body } = await ines.call('POST', '/services/ignore', { name: 'Tagpantry', reason: 'goes next week' });
     expect(await find('tagpantry', 'script')).toMatchObject({
       ruling: null,
-      aside: { state: 'ignored', reason: 'goes next week' },
+      aside: { state: 'ignored', because: { code: 'said', text: 'goes next week' } },
     });
     await ines.call('DELETE', `/sites/${siteId}/rulings/${body.act}`);
     expect((await find('tagpantry', 'script')).ruling).not.toBeNull();

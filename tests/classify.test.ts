@@ -23,7 +23,7 @@ it('leaves open in the inventory what nobody knows, with a suggestion where its 
   expect(open.find((item) => item.name === 'bfx.session')?.suggestion).toMatchObject({
     purpose: 'measurement',
     service: 'Brinefox replay',
-    reason: 'written by a script of brinefox.localhost, known as Brinefox replay',
+    because: { said: [{ because: { code: 'script-of', host: 'brinefox.localhost', service: 'Brinefox replay' } }] },
   });
 });
 
@@ -57,7 +57,12 @@ it('rules many at once, tells what that changes, and takes all of it back at onc
     expect.stringMatching(/^may run with a notice under /),
   ]);
   expect(await find('quillchat', 'qc_visitor')).toMatchObject({
-    ruling: { purpose: 'functional', by: 'person', service: 'Quillchat', reason: 'ruled by Ines Varga' },
+    ruling: {
+      purpose: 'functional',
+      by: 'person',
+      service: 'Quillchat',
+      because: { code: 'by-hand', person: 'Ines Varga' },
+    },
   });
   expect(await open()).toBe(before - 3);
   expect((await ines.call('DELETE', `/sites/${siteId}/rulings/${body.act}`)).body).toEqual({ undone: 3 });
@@ -136,7 +141,7 @@ it('takes on another site what a person ruled of the same thing here, and lists 
   expect((await there('frame')).ruling).toMatchObject({
     by: 'organisation',
     purpose: 'embedded',
-    reason: 'as ruled on Ferry tickets: ruled by Ines Varga',
+    because: { code: 'elsewhere', site: 'Ferry tickets', because: { code: 'by-hand', person: 'Ines Varga' } },
   });
   const said = await ines.call('POST', `/sites/${other}/rulings`, {
     itemIds: [(await there('frame')).id],
@@ -186,7 +191,7 @@ it('lets a person overrule the catalogue, and no scan overrule a person', async 
   expect((await find('copperbarn', 'image')).ruling).toMatchObject({
     purpose: 'measurement',
     by: 'person',
-    reason: 'counts only, says their contract',
+    because: { code: 'said', text: 'counts only, says their contract' },
   });
   const { history } = (await ines.call('GET', `/items/${pixel.id}`)).body;
   const standing = history.filter((past: { undoneAt: string | null }) => !past.undoneAt);

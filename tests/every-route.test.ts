@@ -63,9 +63,9 @@ beforeAll(async () => {
   const filter = { search: MARK, only: [], group: 'none', sort: 'consequence' };
   const filterId = (await made(`${site}/filters`, { name: MARK, filter })).id;
   const { rows } = await world.db.query(
-    `INSERT INTO alarm (organisation_id, site_id, run_id, before_run_id, words, items)
-     VALUES ($1, $2, $3, $3, $4, '[]') RETURNING id`,
-    [world.organisationId, siteId, runId, MARK],
+    `INSERT INTO alarm (organisation_id, site_id, run_id, before_run_id, count, items)
+     VALUES ($1, $2, $3, $3, 1, $4) RETURNING id`,
+    [world.organisationId, siteId, runId, JSON.stringify([{ kind: 'cookie', name: MARK, host: 'h', page: '' }])],
   );
   const alarmId = rows[0].id;
   await ines.publish(siteId);

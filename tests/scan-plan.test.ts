@@ -5,6 +5,7 @@ import { createServer as createSecureServer } from 'node:https';
 import type { AddressInfo } from 'node:net';
 import { gzipSync } from 'node:zlib';
 import { scanPlanSchema } from '@douane/core/coverage';
+import { signWords } from '@douane/core/observe';
 import type { ScanReport } from '@douane/core/scan';
 import { type PageRecord, type ScanOptions, scanSite } from '@douane/scanner';
 import dnsPacket from 'dns-packet';
@@ -268,15 +269,15 @@ const c = document.createElement('canvas'); c.getContext('2d').fillText('x', 9, 
     site.close();
     const told = report.signs.map(({ what, host, name }) => `${what} ${host} ${name.split('/').at(-1)}`).sort();
     expect(told).toEqual([
+      'cookie-syncing pool.localhost uid',
       'fingerprinting print.localhost fp.js',
-      'id-travels pool.localhost uid',
       'refused-cookie ads.localhost lax',
       'refused-cookie ads.localhost plain',
     ]);
     expect(site.log.some(({ host, path }) => host === 'pool.localhost' && path.includes('q7w8e9r0t1y2'))).toBe(true);
     expect(report.items.filter((i) => i.kind === 'cookie').map((i) => i.name)).toEqual(['uid']);
-    expect(report.signs.find((s) => s.name === 'plain')!.words).toContain('SameSite=None without Secure');
-    expect(JSON.stringify(report.signs.map((s) => s.words))).not.toContain('q7w8e9r0t1y2');
+    expect(signWords(report.signs.find((s) => s.name === 'plain')!)).toContain('SameSite=None without Secure');
+    expect(JSON.stringify(report.signs.map(signWords))).not.toContain('q7w8e9r0t1y2');
   });
 
   it('sees through a first-party name that leads to a third party, where the resolver tells', async () => {
@@ -285,7 +286,7 @@ const c = document.createElement('canvas'); c.getContext('2d').fillText('x', 9, 
       const { id, questions = [] } = dnsPacket.decode(message);
       const [question] = questions;
       const answers =
-        question!.name === 'metrics.disguise.localhost'
+        question!.name === 'metrics.cloaked.localhost'
           ? [{ type: 'CNAME' as const, name: question!.name, ttl: 60, data: 'collect.tracker.example' }]
           : [];
       dns.send(
@@ -298,16 +299,16 @@ const c = document.createElement('canvas'); c.getContext('2d').fillText('x', 9, 
     await once(dns, 'listening');
     const site = await serve((req, res) =>
       req.url === '/'
-        ? html(res, `<img src="${site.at('metrics.disguise', '/p')}"><img src="${site.at('img.disguise', '/p')}">`)
+        ? html(res, `<img src="${site.at('metrics.cloaked', '/p')}"><img src="${site.at('img.cloaked', '/p')}">`)
         : void res.end(),
     );
-    const report = await scan(site.at('disguise'), {}, { nameServer: `127.0.0.1:${dns.address().port}` });
+    const report = await scan(site.at('cloaked'), {}, { nameServer: `127.0.0.1:${dns.address().port}` });
     site.close();
     dns.close();
     expect(report.signs).toEqual([
       expect.objectContaining({
-        what: 'disguise',
-        host: 'metrics.disguise.localhost',
+        what: 'cname-cloaking',
+        host: 'metrics.cloaked.localhost',
         name: 'collect.tracker.example',
       }),
     ]);

@@ -1,13 +1,16 @@
 import { randomBytes } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
+import { signWords } from '@douane/core/observe';
 import { decide, parsePlace } from '@douane/core/regimes';
+import { alarmWords } from '@douane/core/scan';
 import {
   type DatabaseUrls,
   type Db,
   listSites,
   migrate,
   newestRelease,
+  newestSigns,
   openPool,
   releaseInForce,
   type Site,
@@ -22,13 +25,30 @@ let urls: DatabaseUrls;
 let db: Db;
 let site: Site;
 
+const SIGNS = [
+  { what: 'disguise', host: 'm.old.localhost', name: 'collect.tracker.example', words: 'it leads away' },
+  { what: 'id-travels', host: 'pool.localhost', name: 'uid', from: 'ads.localhost', words: 'it was sent' },
+  { what: 'fingerprinting', host: 'fp.localhost', name: 'f.js', words: 'a script read much' },
+  { what: 'refused-cookie', host: 'ads.localhost', name: 'c', words: 'the browser refused it' },
+];
+const ALARM_ITEMS = [{ kind: 'local-storage', name: 'k', host: 'ads.localhost', party: 'third', page: 'http://p/' }];
+const SIGNS_AND_ALARM = `
+  WITH scan AS (
+    INSERT INTO run (organisation_id, site_id, kind, state, report)
+    SELECT organisation_id, id, 'scan', 'done', jsonb_build_object('signs', $1::jsonb) FROM site
+    RETURNING organisation_id, site_id, id)
+  INSERT INTO alarm (organisation_id, site_id, run_id, before_run_id, words, items)
+  SELECT organisation_id, site_id, id, id, '1 new thing', $2::jsonb FROM scan`;
+
 beforeAll(async () => {
   const cluster = await startCluster(inject('clusterFolder'));
   urls = await cluster.createDatabase(`old_${randomBytes(6).toString('hex')}`);
   const owner = openPool(urls.ownerUrl, { max: 1 });
   await owner.query(await readFile(path.join(import.meta.dirname, 'data/before-releases.sql'), 'utf8'));
+  // What the dump does not hold of its version.
+  await owner.query(SIGNS_AND_ALARM, [JSON.stringify(SIGNS), JSON.stringify(ALARM_ITEMS)]);
   await owner.end();
-  expect(await migrate(urls, ROOT)).toEqual(['0004_releases']);
+  expect(await migrate(urls, ROOT)).toEqual(['0004_releases', '0005_facts']);
   db = openPool(urls.databaseUrl);
   const { rows } = await db.query('SELECT id FROM organisation');
   [site] = (await listSites(db, rows[0].id)) as [Site];
@@ -61,10 +81,30 @@ it('makes releases of the published versions, the newest in force, each with the
 });
 
 it('keeps every ruling, and every record in a ledger that verifies', async () => {
-  const { rows } = await db.query(`SELECT purpose, service, reason FROM ruling WHERE author = 'person'`);
-  expect(rows).toEqual([{ purpose: 'functional', service: 'Odd', reason: 'asked the developer' }]);
+  const { rows } = await db.query(`SELECT purpose, service, because FROM ruling WHERE author = 'person'`);
+  expect(rows).toEqual([
+    { purpose: 'functional', service: 'Odd', because: { code: 'said', text: 'asked the developer' } },
+  ]);
   const { records, broken } = await verifyLedger(db, site.organisationId, site.id, []);
   expect([records, broken]).toEqual([5, null]);
+});
+
+it('keeps what scans noticed and alarms told, as facts where there are any', async () => {
+  const signs = await newestSigns(db, site.organisationId, site.id);
+  expect(signs.map(({ what }) => what)).toEqual([
+    'cname-cloaking',
+    'cookie-syncing',
+    'fingerprinting',
+    'refused-cookie',
+  ]);
+  expect(signs.map(signWords)).toEqual([
+    'm.old.localhost looks like the site’s own but leads to collect.tracker.example by a CNAME record',
+    'the identifier in uid of ads.localhost was sent to pool.localhost',
+    'a script read much',
+    'the browser refused it',
+  ]);
+  const { rows } = await db.query('SELECT count, items FROM alarm');
+  expect(rows.map(alarmWords)).toEqual(['1 new thing. First: local storage k of ads.localhost']);
 });
 
 it('keeps what a check found, case by case', async () => {

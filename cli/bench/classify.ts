@@ -61,11 +61,10 @@ function desk(patterns: number): Desk {
   const signs = Array.from(
     { length: 500 },
     (_, i): Sign => ({
-      what: 'id-travels',
+      what: 'cookie-syncing',
       host: `${word(i * 3)}.example`,
       name: `${word(i)}_id`,
       from: `${word(i * 7)}.example`,
-      words: '',
       page: '',
       chain: [],
     }),

@@ -5,7 +5,7 @@ import path from 'node:path';
 import { promisify } from 'node:util';
 import { openPool } from '@douane/server';
 import { Poster } from '../load/poster';
-import { endProcess, type ServedSite, serveSite } from '../load/served-site';
+import { type ServedSite, withServedSite } from '../load/served-site';
 import { progress, progressDone } from '../say';
 import { median, say } from './say';
 
@@ -22,8 +22,11 @@ const run = promisify(execFile);
  */
 export async function benchRecorder(root: string): Promise<void> {
   progress('recorder');
-  const site = await serveSite(root);
-  const server = await site.serve();
+  await withServedSite(root, measure);
+}
+
+async function measure(site: ServedSite): Promise<void> {
+  await site.serve();
   const posters = Array.from({ length: POSTERS }, () => new Poster(site.records, site.setup));
   try {
     await recordsPerSecond(posters, 2);
@@ -40,8 +43,6 @@ export async function benchRecorder(root: string): Promise<void> {
     say('recorder.vs_pgbench', median(records.map((rate, round) => rate / commits[round]!)), 'ratio', 2);
   } finally {
     for (const poster of posters) poster.end();
-    await endProcess(server, 'SIGTERM');
-    await site.end();
   }
 }
 

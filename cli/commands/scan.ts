@@ -1,7 +1,7 @@
 import { shippedDesk } from '@douane/core/classify';
 import { defaultScanPlan, type ScanPlan, scanPlanSchema } from '@douane/core/coverage';
 import { itemsAsCsv } from '@douane/core/exchange';
-import { plainText } from '@douane/core/observe';
+import { plainText, signWords } from '@douane/core/observe';
 import type { ScanReport } from '@douane/core/scan';
 import { parseWith } from '@douane/core/setup';
 import { type HarEntry, harOf, scanSite } from '@douane/scanner';
@@ -103,7 +103,7 @@ function summary({ items, pages, signs, coverage, problems, seconds }: ScanRepor
   for (const { url, outcome, why } of pages)
     if (outcome !== 'ok') console.log(pc.yellow(`${outcome}: ${plainText(url)} ${why ?? ''}`));
   for (const { page, what } of problems) console.log(pc.yellow(`${plainText(page)}: ${plainText(what)}`));
-  for (const { words } of signs) console.log(plainText(words));
+  for (const sign of signs) console.log(plainText(signWords(sign)));
   for (const { family, visited, left } of coverage.sampled.slice(0, MOST_FAMILIES))
     console.log(pc.yellow(`${plainText(family)}: ${visited} visited, ${left} left`));
   const more = coverage.sampled.length - MOST_FAMILIES;

@@ -4,7 +4,7 @@ import { openPool, verifyLedger } from '@douane/server';
 import type { Command } from 'commander';
 import { parseCount } from '../files';
 import { Poster } from '../load/poster';
-import { endProcess, serveSite } from '../load/served-site';
+import { endProcess, type ServedSite, withServedSite } from '../load/served-site';
 import { progress, progressDone } from '../say';
 
 const POSTERS = 16;
@@ -21,15 +21,17 @@ export function soakCommand(program: Command, root: string): void {
     )
     .option('--minutes <n>', 'how long', parseCount('--minutes'), 10)
     .action(async ({ minutes }: { minutes: number }) => {
-      const { figures, sound } = await soak(root, minutes * 60_000);
+      const { figures, sound } = await withServedSite(root, (site) => soak(site, minutes * 60_000));
       for (const [name, value] of figures) console.log(`${name} ${value}`);
       process.exitCode = sound ? 0 : 1;
     });
 }
 
 /** Runs the loop for so long, and adds up. `sound`: nothing was lost, doubled, broken or dead. */
-async function soak(root: string, forMs: number): Promise<{ figures: [string, string | number][]; sound: boolean }> {
-  const site = await serveSite(root);
+async function soak(
+  site: ServedSite,
+  forMs: number,
+): Promise<{ figures: [string, string | number][]; sound: boolean }> {
   let server: ChildProcess = await site.serve();
   let meant = false;
   let deaths = 0;
@@ -107,8 +109,6 @@ async function soak(root: string, forMs: number): Promise<{ figures: [string, st
   const lost = [...acknowledged].filter(([id, hash]) => kept.get(id) !== hash).length;
   const doubled = rows.length - kept.size + rows.filter(({ id }) => !sent.has(id)).length + differing;
   meant = true;
-  await endProcess(server, 'SIGTERM');
-  await site.end();
   return {
     sound: lost === 0 && doubled === 0 && broken === null && deaths === 0,
     figures: [

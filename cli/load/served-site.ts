@@ -9,6 +9,7 @@ import { gateFiles } from '@douane/gate';
 import {
   addOrganisation,
   type Cluster,
+  forgetCluster,
   freePort,
   insertPublication,
   insertRelease,
@@ -20,6 +21,7 @@ import {
   startCluster,
 } from '@douane/server';
 import { today } from '../say';
+import { stopSignal } from '../stop';
 
 export const ORIGIN = 'http://load.localhost';
 
@@ -31,14 +33,37 @@ export interface ServedSite {
   setup: Setup;
   /** Where records go. */
   records: string;
-  /** Starts `serve`; resolves when it answers. */
+  /** Starts `serve`; resolves when it answers, or has ended at once. It is ended with the site. */
   serve(): Promise<ChildProcess>;
-  end(): Promise<void>;
 }
 
-/** Makes a site to put a load on. Everything it leaves is taken away by `end`. */
-export async function serveSite(root: string): Promise<ServedSite> {
+const SERVE_MS = 30_000;
+
+/**
+ * Makes a site to put a load on, works on it, and takes away everything it made: also where the work fails or is stopped
+ * by a signal, which ends this process.
+ */
+export async function withServedSite<T>(root: string, work: (site: ServedSite) => Promise<T>): Promise<T> {
   const folder = await mkdtemp(path.join(tmpdir(), 'douane-load-'));
+  const children = new Set<ChildProcess>();
+  const takeAway = async () => {
+    await Promise.all([...children].map((child) => endProcess(child, 'SIGTERM')));
+    await forgetCluster(folder);
+    await rm(folder, { recursive: true, force: true });
+  };
+  const stopped = stopSignal();
+  const done = makeSite(root, folder, children).then(work);
+  try {
+    const first = await Promise.race([stopped, done.then((result) => ({ result }))]);
+    if (first !== 'stopped') return first.result;
+  } finally {
+    await takeAway();
+  }
+  done.catch(() => {}); // what it worked on is gone
+  process.exit(130);
+}
+
+async function makeSite(root: string, folder: string, children: Set<ChildProcess>): Promise<ServedSite> {
   await chmod(folder, 0o755); // the user that PostgreSQL runs as has to reach it
   const cluster = await startCluster(folder);
   await migrate(cluster, root);
@@ -71,16 +96,16 @@ export async function serveSite(root: string): Promise<ServedSite> {
     records: `${base}/g/load/records`,
     async serve() {
       const child = spawn(process.execPath, [path.join(root, 'dist/cli.js'), 'serve'], { env, stdio: 'ignore' });
-      for (;;) {
-        if (child.exitCode !== null) return child;
+      children.add(child);
+      child.once('exit', () => children.delete(child));
+      const giveUp = Date.now() + SERVE_MS;
+      while (child.exitCode === null) {
         const answered = await fetch(`${base}/g/load/place`, { signal: AbortSignal.timeout(1_000) }).catch(() => null);
         if (answered?.ok) return child;
-        await new Promise((done) => setTimeout(done, 25));
+        if (Date.now() > giveUp) throw new Error(`serve did not answer within ${SERVE_MS / 1000} s`);
+        await new Promise((resolve) => setTimeout(resolve, 25));
       }
-    },
-    async end() {
-      await cluster.stop().catch(() => {}); // stopped already
-      await rm(folder, { recursive: true, force: true });
+      return child;
     },
   };
 }

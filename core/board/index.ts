@@ -1,2 +1,2 @@
-export { nextStep, plural, stagesOf } from './stages';
+export { nextStep, stagesOf } from './stages';
 export * from './types';

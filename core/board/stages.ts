@@ -1,9 +1,8 @@
 import { regimeById } from '../regimes/catalogue';
+import { plural } from '../words/index';
 import type { NextStep, RunWord, SiteState, Stage, Station } from './types';
 
 const underWay = (state: RunWord) => state === 'queued' || state === 'running' || state === 'cancelling';
-/** A number with its word: `1 item`, `3 items`. */
-export const plural = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`;
 
 /** How each stage of a site stands, in marks and words. Times are left to the interface, which knows the clock. */
 export function stagesOf(state: SiteState): Record<Station, Stage> {

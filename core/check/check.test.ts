@@ -195,7 +195,14 @@ it.each([
 });
 
 it('expects of a catalogued host no more than the gate can know: the plan decides', () => {
-  const known = () => ({ purpose: 'measurement', service: 'Odd', by: 'catalogue', reason: '', confidence: 1 }) as const;
+  const known = () =>
+    ({
+      purpose: 'measurement',
+      service: 'Odd',
+      by: 'catalogue',
+      because: { code: 'setup-host', host: '' },
+      confidence: 1,
+    }) as const;
   const visit = {
     visitorCase: parseCase('place=DE,choice=only:measurement', release) as never,
     observations: [request('odd.localhost', 2000)],

@@ -1,3 +1,4 @@
+import canonicalize from 'canonicalize';
 import type { Classifiable, Classifier, Ruling } from './types';
 
 /** An item whose ruling without a person is another one now. `null`: open. */
@@ -18,14 +19,14 @@ export function automaticChanges<T extends Classifiable & { automatic: Ruling | 
   });
 }
 
-/** The same decision for the same reason. */
+/** The same decision on the same facts; how they are worded is no part of it. */
 function sameRuling(a: Ruling | null, b: Ruling | null): boolean {
   if (!a || !b) return a === b;
   return (
     a.purpose === b.purpose &&
     a.service === b.service &&
     a.by === b.by &&
-    a.reason === b.reason &&
+    canonicalize(a.because) === canonicalize(b.because) &&
     (a.description ?? '') === (b.description ?? '') &&
     Math.abs(a.confidence - b.confidence) < 0.005
   );

@@ -1,4 +1,5 @@
 import { itemKey } from '../observe/fold';
+import type { Because } from './because';
 import { serviceNameFor } from './service-name';
 import type { ClassifySettings, LayerId } from './settings';
 import { LAYERS } from './settings';
@@ -148,15 +149,15 @@ function surestByHost(
         torn.add(item.host);
         surest.delete(item.host);
       } else {
-        const reason = `a person ruled the ${item.kind.replace('-', ' ')} ${item.name} so`;
-        surest.set(item.host, { key: itemKey(item), purpose, service, confidence: 1, reason });
+        const because: Because = { code: 'ruled-so', kind: item.kind, name: item.name };
+        surest.set(item.host, { key: itemKey(item), purpose, service, confidence: 1, because });
       }
       continue;
     }
     const found = suggestAlone(item);
     if (!found || found.confidence <= (known?.confidence ?? 0)) continue;
-    const { purpose, confidence, reason } = found;
-    surest.set(item.host, { key: itemKey(item), purpose, confidence, reason });
+    const { purpose, confidence, because } = found;
+    surest.set(item.host, { key: itemKey(item), purpose, confidence, because });
   }
   return surest;
 }

@@ -4,12 +4,14 @@ import type { Item } from '../observe/types';
 import { newSetup } from '../setup/index';
 import {
   automaticChanges,
+  becauseWords,
   type ClassifySettings,
   catalogueClassifier,
   consequenceOf,
   DEFAULT_SETTINGS,
   deskOf,
   effectsOf,
+  evidenceWords,
   findingWords,
   type HouseRule,
   houseRuleClassifier,
@@ -37,10 +39,20 @@ const ruling = (over: Partial<Ruling> = {}): Ruling => ({
   purpose: 'measurement',
   service: 'S',
   by: 'person',
-  reason: 'r',
+  because: { code: 'said', text: 'r' },
   confidence: 1,
   ...over,
 });
+/** The same facts with all keys in the opposite order. */
+function turnedKeys<T>(value: T): T {
+  if (Array.isArray(value)) return value.map(turnedKeys) as T;
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(
+    Object.entries(value)
+      .reverse()
+      .map(([key, one]) => [key, turnedKeys(one)]),
+  ) as T;
+}
 let rules = 0;
 const houseRule = (when: HouseRule['when'], over: Partial<HouseRule> = {}): HouseRule => ({
   id: `rule-${rules++}`,
@@ -173,7 +185,9 @@ describe('the desk', () => {
     expect(desk(0.9).rule(uid)).toBeNull();
     expect(desk(0.9).suggestion(uid)).toMatchObject({ purpose: 'advertising', confidence: 0.55 });
     expect(desk(0.55).rule(uid)).toMatchObject({ by: 'heuristic', purpose: 'advertising', confidence: 0.55 });
-    expect(desk(0.55).rule(uid)!.evidence).toEqual([expect.stringMatching(/^cross-site-identifier: .* \(55 %\)$/)]);
+    expect(evidenceWords(desk(0.55).rule(uid)!.because)).toEqual([
+      expect.stringMatching(/^cross-site-identifier: .* \(55 %\)$/),
+    ]);
   });
   it('does not rule for a purpose that the site does not have, and says so', () => {
     const desk = deskOf({ ...layers, purposes: ['necessary', 'advertising'], settings: DEFAULT_SETTINGS });
@@ -192,18 +206,17 @@ describe('the desk', () => {
     });
     const suggested = (...inventory: ReturnType<typeof ruled>[]) =>
       deskOf({ settings: DEFAULT_SETTINGS, inventory }).suggestion(item({ kind: 'request', name: 'image' }));
-    expect(suggested(ruled('a', 'embedded'), ruled('b', 'embedded'))).toMatchObject({
-      purpose: 'embedded',
-      service: 'Own name',
-      confidence: 0.8,
-      reason: expect.stringMatching(/^of something else that tracker.localhost does: a person ruled the cookie \w so/),
-    });
+    const found = suggested(ruled('a', 'embedded'), ruled('b', 'embedded'))!;
+    expect(found).toMatchObject({ purpose: 'embedded', service: 'Own name', confidence: 0.8 });
+    expect(becauseWords(found.because)).toMatch(
+      /^of something else that tracker.localhost does: a person ruled the cookie \w so/,
+    );
     expect(suggested(ruled('a', 'embedded'), ruled('b', 'advertising'), ruled('c', 'embedded'))).toBeNull();
   });
   it('explains with a person on top, and what is switched off', () => {
     const desk = deskOf({ ...layers, settings: settings({ off: ['house-rules'] }) });
     const words = traceWords(
-      { ...ruling({ reason: 'asked them' }), person: 'Ola Berg' },
+      { ...ruling({ because: { code: 'said', text: 'asked them' } }), person: 'Ola Berg' },
       desk.answers(item({ name: 'ruled' })),
       (id) => id,
     );
@@ -266,7 +279,7 @@ describe('the desk', () => {
   it('takes the newest of what other sites ruled, and nothing of the first party', () => {
     const on = (siteName: string, at: string, over: Partial<Item>, purpose: string) => ({
       item: item(over),
-      ruling: ruling({ purpose, evidence: ['seen there'] }),
+      ruling: ruling({ purpose, seen: { told: ['seen there'] } }),
       siteName,
       at,
     });
@@ -278,10 +291,10 @@ describe('the desk', () => {
     expect(rule(item({ name: 'uid' }))).toMatchObject({
       purpose: 'advertising',
       by: 'organisation',
-      reason: 'as ruled on New: r',
+      because: { code: 'elsewhere', site: 'New', because: { code: 'said', text: 'r' } },
     });
     // What was seen there says nothing of this site.
-    expect(rule(item({ name: 'uid' }))).not.toHaveProperty('evidence');
+    expect(rule(item({ name: 'uid' }))).not.toHaveProperty('seen');
     expect(rule(item({ name: 'uid', host: 'else.localhost' }))).toBeNull();
     expect(rule(item({ name: 'own', party: 'first', host: 'a.localhost' }))).toBeNull();
   });
@@ -292,6 +305,9 @@ describe('the desk', () => {
       automatic: desk.rule(item({ name })),
     }));
     expect(automaticChanges(kept, desk.rule)).toEqual([]);
+    // As a database gives them back, with their keys in another order.
+    const turned = kept.map((one) => ({ ...one, automatic: one.automatic && turnedKeys(one.automatic) }));
+    expect(automaticChanges(turned, desk.rule)).toEqual([]);
     const without = deskOf({ ...layers, settings: settings({ off: ['organisation', 'house-rules'] }) });
     expect(automaticChanges(kept, without.rule).map((one) => [one.item.name, one.before?.by, one.after?.by])).toEqual([
       ['ruled', 'house-rule', 'catalogue'],
@@ -309,11 +325,10 @@ describe('what wants a second look', () => {
         item: item(over),
         signs: signBook([
           {
-            what: 'id-travels',
+            what: 'cookie-syncing',
             host: 'a.localhost',
             name: 'uid',
             from: 'tracker.localhost',
-            words: '',
             page: '',
             chain: [],
           },
@@ -330,7 +345,11 @@ describe('what wants a second look', () => {
     expect(look(ruling(), { name: 'uid' })).toEqual([]);
   });
   it('is what is known otherwise, now or since', () => {
-    const known = ruling({ purpose: 'advertising', by: 'catalogue', reason: 'catalogue: host h' });
+    const known = ruling({
+      purpose: 'advertising',
+      by: 'catalogue',
+      because: { code: 'catalogue', of: 'shipped', host: 'h' },
+    });
     expect(look(ruling(), {}, known, true)[0]).toMatch(
       /^Since this was ruled, it would be advertising \(catalogue: host h\)/,
     );

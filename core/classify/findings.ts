@@ -1,32 +1,40 @@
 import { lifetimeWords } from '../observe/lifetime';
 import { tellsApart } from '../observe/value';
+import { becauseWords } from './because-words';
 import type { Classifiable, Evidence, Ruling } from './types';
 
 /** Something about a person's ruling that wants a second look. */
 export type RulingFinding =
-  | { code: 'tracker-as-necessary'; marks: string[] }
+  | { code: 'tracker-as-necessary'; marks: TrackerMark[] }
   | { code: 'disagrees'; with: Ruling; since: boolean }
   | { code: 'lives-longer'; shown: number | null; found: number }
   | { code: 'no-such-purpose'; purpose: string };
+
+/** What is usual of trackers. */
+export type TrackerMark =
+  | { code: 'sent-to'; hosts: string[] }
+  | { code: 'recognises'; lives: number }
+  | { code: 'known-for'; purpose: string; service: string }
+  | { code: 'device-read' }
+  | { code: 'reports' };
 
 const QUARTER = 90 * 86_400;
 const TRACKING = ['advertising', 'measurement'];
 
 /** What about an item is usual of trackers and unusual of what a site cannot work without. */
-export function trackerMarks({ item, signs, known }: Evidence): string[] {
-  const marks: string[] = [];
+export function trackerMarks({ item, signs, known }: Evidence): TrackerMark[] {
+  const marks: TrackerMark[] = [];
   const stored = item.kind !== 'request';
   const travels = stored ? signs.travelsTo(item.name, item.host) : [];
-  if (travels.length > 0) marks.push(`its identifier is sent to ${[...new Set(travels)].slice(0, 3).join(', ')}`);
-  if (item.party === 'third' && tellsApart(item.value) && (item.lifetimeSeconds ?? 0) >= QUARTER) {
-    marks.push(`a third party recognises visitors by it for ${lifetimeWords(item.lifetimeSeconds)}`);
-  }
+  if (travels.length > 0) marks.push({ code: 'sent-to', hosts: [...new Set(travels)] });
+  const lives = item.lifetimeSeconds ?? 0;
+  if (item.party === 'third' && tellsApart(item.value) && lives >= QUARTER) marks.push({ code: 'recognises', lives });
   const owner = item.party === 'third' ? known(item.host) : null;
-  if (owner && TRACKING.includes(owner.purpose))
-    marks.push(`its host is known for ${owner.purpose} (${owner.service})`);
-  if (!stored && signs.of('fingerprinting', item.host).length > 0)
-    marks.push('its script reads what tells devices apart');
-  if (item.carries && item.carries.length > 1) marks.push('it reports pages and visitors to its host');
+  if (owner && TRACKING.includes(owner.purpose)) {
+    marks.push({ code: 'known-for', purpose: owner.purpose, service: owner.service });
+  }
+  if (!stored && signs.of('fingerprinting', item.host).length > 0) marks.push({ code: 'device-read' });
+  if (item.carries && item.carries.length > 1) marks.push({ code: 'reports' });
   return marks;
 }
 
@@ -63,14 +71,29 @@ function livesLonger(ruling: Ruling, item: Classifiable): RulingFinding | null {
   return found > (shown ?? 0) + 86_400 ? { code: 'lives-longer', shown, found } : null;
 }
 
+function markWords(mark: TrackerMark, purposeName: (id: string) => string): string {
+  switch (mark.code) {
+    case 'sent-to':
+      return `its identifier is sent to ${mark.hosts.slice(0, 3).join(', ')}`;
+    case 'recognises':
+      return `a third party recognises visitors by it for ${lifetimeWords(mark.lives)}`;
+    case 'known-for':
+      return `its host is known for ${purposeName(mark.purpose)} (${mark.service})`;
+    case 'device-read':
+      return 'its script reads what tells devices apart';
+    case 'reports':
+      return 'it reports pages and visitors to its host';
+  }
+}
+
 /** A finding as a sentence. */
 export function findingWords(finding: RulingFinding, purposeName: (id: string) => string): string {
   switch (finding.code) {
     case 'tracker-as-necessary':
-      return `Ruled as necessary, so nobody can refuse it, but it has marks of a tracker: ${finding.marks.join('; ')}.`;
+      return `Ruled as necessary, so nobody can refuse it, but it has marks of a tracker: ${finding.marks.map((mark) => markWords(mark, purposeName)).join('; ')}.`;
     case 'disagrees': {
-      const { purpose, reason } = finding.with;
-      return `${finding.since ? 'Since this was ruled, ' : 'Without this ruling, '}it would be ${purposeName(purpose)} (${reason}). The person’s ruling stands.`;
+      const { purpose, because } = finding.with;
+      return `${finding.since ? 'Since this was ruled, ' : 'Without this ruling, '}it would be ${purposeName(purpose)} (${becauseWords(because)}). The person’s ruling stands.`;
     }
     case 'lives-longer':
       return `Visitors are told that it lives ${finding.shown === null ? 'until the browser is closed' : lifetimeWords(finding.shown)}; the scan found ${lifetimeWords(finding.found)}.`;

@@ -20,7 +20,7 @@ export function shippedClassifier(): Classifier {
 /** The desk for what one scan found, where there is no organisation: `own` entries, what ships, and the heuristics. */
 export function shippedDesk(items: readonly Item[], signs: readonly Sign[], own: readonly CatalogueEntry[] = []): Desk {
   return deskOf({
-    'own-catalogue': catalogueClassifier(own, 'own catalogue'),
+    'own-catalogue': catalogueClassifier(own, 'own'),
     catalogue: catalogueClassifier(shippedCatalogue().entries),
     entities: entityClassifier(),
     signs: signBook(signs),

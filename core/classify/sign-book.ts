@@ -7,8 +7,8 @@ export function signBook(signs: readonly Sign[]): SignBook {
   const travels = new Map<string, Map<string, string[]>>();
   const byHost = new Map<string, Sign[]>();
   for (const sign of signs) {
-    if (sign.what === 'id-travels') {
-      const from = sign.from ?? '';
+    if (sign.what === 'cookie-syncing') {
+      const { from } = sign;
       const ofHost = travels.get(from) ?? new Map<string, string[]>();
       ofHost.set(sign.name, [...(ofHost.get(sign.name) ?? []), sign.host]);
       travels.set(from, ofHost);
@@ -19,7 +19,8 @@ export function signBook(signs: readonly Sign[]): SignBook {
   const none: never[] = [];
   return {
     travelsTo: (name, host) => travels.get(host)?.get(name) ?? none,
-    of: (what, host) => (byHost.size === 0 ? none : (byHost.get(`${what}\n${host}`) ?? none)),
+    of: <What extends Sign['what']>(what: What, host: string) =>
+      (byHost.get(`${what}\n${host}`) ?? none) as unknown as readonly Extract<Sign, { what: What }>[],
   };
 }
 

@@ -1,4 +1,4 @@
-import { bringers, hostOf } from './layers/bringers';
+import { hostOf, initiatorsOf } from './layers/initiators';
 import type { Classifiable } from './types';
 
 /** Ways in which items are alike, the closest first. */
@@ -14,7 +14,7 @@ const WAYS = Object.keys(LIKENESSES) as Likeness[];
 /** The value by which an item is alike others in some way; `null`: in this way it is like nothing. */
 export function likenessKeys(item: Classifiable): Record<Likeness, string | null> {
   const stored = item.kind !== 'request';
-  const tag = bringers(item).at(-1);
+  const tag = initiatorsOf(item).at(-1);
   const nearest = tag && hostOf(tag);
   return {
     host: item.party === 'third' ? item.host : null,

@@ -1,18 +1,13 @@
-import { HEURISTICS, type Heuristic, type Hint } from './heuristics/index';
+import type { Because, Hint, Said } from './because';
+import { HEURISTICS, type Heuristic } from './heuristics/index';
 import type { Evidence, Ruling } from './types';
-
-/** What one heuristic said. */
-export interface Said extends Hint {
-  heuristic: string;
-}
 
 /** What the heuristics come to: a purpose with its confidence, and all that was said. */
 export interface Suggestion {
   purpose: string;
   service?: string;
   confidence: number;
-  reason: string;
-  said: Said[];
+  because: Extract<Because, { code: 'marks' }>;
 }
 
 /**
@@ -50,8 +45,9 @@ function weigh(hints: readonly [Heuristic, Hint][], atLeast: number): Suggestion
   const said = hints.map(([{ meta }, hint]): Said => ({ ...hint, heuristic: meta.id }));
   said.sort((a, b) => b.confidence - a.confidence);
   const own = said.filter((one) => one.purpose === purpose);
+  const against = said.filter((one) => one.purpose !== purpose);
   const service = own.find((one) => one.service)?.service;
-  return { purpose, ...(service && { service }), confidence, reason: own.map((one) => one.because).join('; '), said };
+  return { purpose, ...(service && { service }), confidence, because: { code: 'marks', said: own, against } };
 }
 
 const NONE: ReadonlySet<string> = new Set();
@@ -60,13 +56,12 @@ const FOR_STORED = HEURISTICS.filter(({ meta }) => meta.looksAt !== 'requests');
 
 /** A suggestion that reaches the bar, as a ruling. */
 export function rulingFromSuggestion(suggestion: Suggestion, service: string): Ruling {
-  const { purpose, confidence, reason, said } = suggestion;
+  const { purpose, confidence, because } = suggestion;
   return {
     purpose,
     service: suggestion.service ?? service,
     by: 'heuristic',
-    reason,
+    because,
     confidence,
-    evidence: said.map((one) => `${one.heuristic}: ${one.because} (${Math.round(one.confidence * 100)} %)`),
   };
 }

@@ -1,3 +1,4 @@
+import { becauseWords } from './because-words';
 import type { LayerAnswer } from './classifier';
 import { LAYER_WORDS } from './settings';
 import type { Author, Ruling } from './types';
@@ -23,11 +24,11 @@ function answerWords(answer: LayerAnswer, purposeName: (id: string) => string): 
   const title = titleOf(layer);
   if (state === 'off') return `${title}: switched off.`;
   if (state === 'suggests') {
-    const { purpose, confidence, reason } = suggestion!;
-    return `${title}: perhaps ${purposeName(purpose)} (${percent(confidence)}, below the bar): ${reason}.`;
+    const { purpose, confidence, because } = suggestion!;
+    return `${title}: perhaps ${purposeName(purpose)} (${percent(confidence)}, below the bar): ${becauseWords(because)}.`;
   }
-  const { purpose, service, reason, confidence } = ruling!;
-  const what = `${purposeName(purpose)}, ${service} (${reason}${confidence < 1 ? `; ${percent(confidence)} sure` : ''})`;
+  const { purpose, service, because, confidence } = ruling!;
+  const what = `${purposeName(purpose)}, ${service} (${becauseWords(because)}${confidence < 1 ? `; ${percent(confidence)} sure` : ''})`;
   if (unknownPurpose) return `${title}: ${what}. This site has no such purpose, so it does not count.`;
   return `${title}: ${what}.${state === 'rules' ? ' This decides.' : ' Asked too late to decide.'}`;
 }
@@ -41,7 +42,7 @@ export function traceWords(
   const lines: string[] = [];
   if (person) {
     lines.push(
-      `${person.person ?? 'A person'} ruled ${purposeName(person.purpose)}, ${person.service}: ${person.reason}. A person’s ruling stands before everything else.`,
+      `${person.person ?? 'A person'} ruled ${purposeName(person.purpose)}, ${person.service}: ${becauseWords(person.because)}. A person’s ruling stands before everything else.`,
     );
   }
   for (const answer of answers) {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { ITEM_KINDS, type Item, type Sign } from '../observe/types';
+import type { Because, SeenThen } from './because';
 import { namePatternSchema } from './name-pattern';
 
 /**
@@ -33,11 +34,11 @@ export interface Ruling {
   /** As visitors are told; absent: as the scan found it. `null`: until the browser closes. */
   lifetimeSeconds?: number | null;
   by: Author;
-  reason: string;
+  because: Because;
   /** From 0 to 1; a person's ruling is 1. */
   confidence: number;
-  /** What it rests on, a sentence each. */
-  evidence?: string[];
+  /** Of a person's ruling: what was in sight when it was made. */
+  seen?: SeenThen;
 }
 
 /** What classification reads of an item; the more is there, the more can be said. */
@@ -64,7 +65,7 @@ export interface Sibling {
   purpose: string;
   service?: string;
   confidence: number;
-  reason: string;
+  because: Because;
 }
 
 /** Signs, found by what they are about. */
@@ -72,7 +73,7 @@ export interface SignBook {
   /** Hosts other than its own that the identifier in this cookie or key was sent to. */
   travelsTo(name: string, host: string): readonly string[];
   /** Signs of a kind that a host gave. */
-  of(what: Sign['what'], host: string): readonly Sign[];
+  of<What extends Sign['what']>(what: What, host: string): readonly Extract<Sign, { what: What }>[];
 }
 
 /** One entry of a catalogue file. Keyed by technical identifiers only: a name pattern, a host, or both. */
@@ -99,41 +100,3 @@ export const catalogueSchema = z.strictObject({
   entries: z.array(catalogueEntrySchema),
 });
 export type Catalogue = z.output<typeof catalogueSchema>;
-
-/** What people of an organisation settled once for all items alike. */
-export const houseRuleSchema = z.strictObject({
-  when: z
-    .strictObject({
-      /** This host and all below it. */
-      host: z
-        .string()
-        .trim()
-        .toLowerCase()
-        .regex(/^[a-z0-9_-]+(\.[a-z0-9_-]+)*$/, 'a host name such as tags.example.org, without scheme, port or path')
-        .max(253)
-        .optional(),
-      name: namePatternSchema.optional(),
-      /** Host of the tag that brings it in, however deep; the tag itself is not meant. */
-      broughtInBy: z
-        .string()
-        .trim()
-        .toLowerCase()
-        .regex(/^[a-z0-9_-]+(\.[a-z0-9_-]+)*$/, 'a host name such as tags.example.org, without scheme, port or path')
-        .max(253)
-        .optional(),
-      kinds: z.array(z.enum(ITEM_KINDS)).min(1).optional(),
-    })
-    .refine((when) => when.host || when.name || when.broughtInBy, 'say a host, a name, or what brings it in'),
-  purpose: z.string().min(1, 'choose a purpose').max(63),
-  service: z.string().trim().min(1, 'name the service').max(200),
-  description: z.string().trim().max(2000).optional(),
-  /** Why; shown with every ruling it makes. */
-  reason: z.string().trim().max(2000).optional(),
-});
-export type HouseRuleBody = z.output<typeof houseRuleSchema>;
-export interface HouseRule extends HouseRuleBody {
-  id: string;
-  /** `null`: for every site of the organisation. */
-  siteId: string | null;
-  enabled: boolean;
-}

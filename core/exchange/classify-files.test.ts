@@ -130,7 +130,7 @@ describe('rulings as a file', () => {
     expect(
       fileRulings([
         { ...head, ruling: null },
-        { ...head, ruling: null, aside: { state: 'open', reason: 'r' } },
+        { ...head, ruling: null, aside: { state: 'open', because: { code: 'said', text: 'r' } } },
       ]),
     ).toEqual([{ ...head, state: 'open', reason: 'r' }]);
   });

@@ -1,5 +1,7 @@
 import Papa from 'papaparse';
 import { z } from 'zod';
+import type { Because } from '../classify/index';
+import { becauseWords } from '../classify/index';
 import { LEGAL_BASES, type LegalBasis, legalBasisSchema, type Ruling } from '../classify/types';
 import { itemKey } from '../observe/fold';
 import { ITEM_KINDS, type Item } from '../observe/types';
@@ -134,15 +136,15 @@ function lifetimeOf(cell: string): { lifetimeSeconds?: number | null } | false {
 /** What an item has, as it stands in a file. */
 interface Ruled extends Pick<Item, 'kind' | 'name' | 'host'> {
   ruling: Ruling | null;
-  aside?: { state: 'open' | 'ignored'; reason: string } | null;
+  aside?: { state: 'open' | 'ignored'; because: Because } | null;
 }
 
 /** Items as rows of `douane.rulings/1`; what is open and nobody said so is left out. */
 export function fileRulings(items: readonly Ruled[]): FileRuling[] {
   return items.flatMap(({ kind, name, host, ruling, aside }): FileRuling[] => {
-    if (aside) return [{ kind, name, host, state: aside.state, reason: aside.reason }];
+    if (aside) return [{ kind, name, host, state: aside.state, reason: becauseWords(aside.because) }];
     if (!ruling) return [];
-    const { purpose, service, description, lifetimeSeconds, legalBasis, reason, by } = ruling;
+    const { purpose, service, description, lifetimeSeconds, legalBasis, because, by } = ruling;
     return [
       {
         kind,
@@ -154,7 +156,7 @@ export function fileRulings(items: readonly Ruled[]): FileRuling[] {
         ...(description && { description }),
         ...(lifetimeSeconds !== undefined && { lifetimeSeconds }),
         ...(legalBasis && { legalBasis: legalBasis as LegalBasis }),
-        reason,
+        reason: becauseWords(because),
         by,
       },
     ];

@@ -1,4 +1,5 @@
 import type { ChainLink, Sign } from './types';
+import { TELLING_READS } from './words';
 
 /** One read of something that tells devices apart, with the script that made it. */
 export interface DeviceRead {
@@ -8,14 +9,6 @@ export interface DeviceRead {
   page: string;
   chain: ChainLink[];
 }
-
-/** Each of these alone is telling. */
-const TELLING: Record<string, string> = {
-  canvas: 'read back what it had drawn',
-  audio: 'computed a sound without playing it',
-  'graphics-card': 'asked for the name of the graphics card',
-  fonts: 'measured text in many fonts',
-};
 
 /** Plain pages ask for one or two of the device's properties; a script that asks for this many collects them. */
 const MANY_PROPERTIES = 4;
@@ -30,13 +23,12 @@ export function fingerprinting(reads: Iterable<DeviceRead>): Sign[] {
   }
   const signs: Sign[] = [];
   for (const [script, { first, what }] of byScript) {
-    const telling = [...what].filter((one) => one in TELLING).map((one) => TELLING[one]!);
-    const properties = [...what].filter((one) => !(one in TELLING)).sort();
-    if (properties.length >= MANY_PROPERTIES) telling.push(`read ${properties.join(', ')}`);
-    if (telling.length === 0 || !URL.canParse(script)) continue;
-    const words = `a script ${telling.join('; ')}`;
+    const telling = [...what].filter((one) => one in TELLING_READS);
+    const properties = [...what].filter((one) => !(one in TELLING_READS)).sort();
+    const reads = properties.length >= MANY_PROPERTIES ? [...telling, ...properties] : telling;
+    if (reads.length === 0 || !URL.canParse(script)) continue;
     const { hostname: host } = new URL(script);
-    signs.push({ what: 'fingerprinting', host, name: script, words, page: first.page, chain: first.chain });
+    signs.push({ what: 'fingerprinting', host, name: script, reads, page: first.page, chain: first.chain });
   }
   return signs;
 }

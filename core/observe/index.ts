@@ -1,5 +1,4 @@
 export * from './carried';
-export { linkWords } from './chain-words';
 export { compareScans, type ItemChange, type ScanComparison, type ScanSide } from './compare-scans';
 export { cookieFacts } from './cookie-line';
 export { excerptAt } from './excerpt';
@@ -8,7 +7,7 @@ export { foldObservations, ItemFold, itemKey } from './fold';
 export { lifetimeWords } from './lifetime';
 export { partyOf, registrableDomain } from './party';
 export { plainText } from './plain-text';
-export { refusalWords } from './refused-cookie';
 export { type StoredValue, travellingIds } from './travelling-ids';
 export * from './types';
 export * from './value';
+export { deviceReadWords, KIND_WORDS, linkWords, signWords } from './words';

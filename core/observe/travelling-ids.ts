@@ -32,7 +32,7 @@ function decoded(text: string): string {
 }
 
 /**
- * Identifiers stored under one host that are sent to another in an address: how cookies are synced, and how a
+ * Identifiers stored under one host that are sent to another in an address: cookie syncing, and how a
  * first-party identifier leaves the site. One sign for each name and receiving host.
  */
 export function travellingIds(stored: Iterable<StoredValue>, sent: Iterable<SentAddress>): Sign[] {
@@ -50,8 +50,7 @@ export function travellingIds(stored: Iterable<StoredValue>, sent: Iterable<Sent
       if (!owner || page.includes(part) || registrableDomain(owner.host) === registrableDomain(hostname)) continue;
       const key = `${owner.name}\n${owner.host}\n${hostname}`;
       if (signs.has(key)) continue;
-      const words = `the identifier in ${owner.name} of ${owner.host} was sent to ${hostname}`;
-      signs.set(key, { what: 'id-travels', host: hostname, name: owner.name, from: owner.host, words, page, chain });
+      signs.set(key, { what: 'cookie-syncing', host: hostname, name: owner.name, from: owner.host, page, chain });
     }
   }
   return [...signs.values()];

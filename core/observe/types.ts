@@ -117,20 +117,29 @@ export interface Item {
   excerpt?: Excerpt;
 }
 
-/**
- * Something worth knowing that is no item of its own: a cookie that the browser refused, an identifier that travels to
- * another host, a script that reads what tells devices apart, a first-party name that leads to a third party.
- */
-export interface Sign {
-  what: 'refused-cookie' | 'id-travels' | 'fingerprinting' | 'disguise';
-  /** Host that did it; for a disguise the name in disguise. */
+/** What every sign has. */
+interface Noticed {
+  /** Host that did it; of CNAME cloaking the name that looks like the site’s own. */
   host: string;
-  /** Name of the cookie or key, address of the script, or the name that stands behind a disguise. */
+  /** Name of the cookie or key, address of the script, or the name that a CNAME record leads to. */
   name: string;
-  /** For an identifier that travels: the host it is stored under. */
-  from?: string;
-  /** What happened, in a sentence. */
-  words: string;
   page: string;
   chain: ChainLink[];
+  /** In a sentence, as it was kept before there were facts. */
+  told?: string;
 }
+
+/**
+ * Something worth knowing that is no item of its own, as facts; see `signWords`.
+ * - `refused-cookie`: the browser took it not, with its reasons (`Network.SetCookieBlockedReason`).
+ * - `cookie-syncing`: what one host stored as an identifier was sent to another. `from`: the host it is stored under.
+ * - `fingerprinting`: a script read what tells devices apart. `reads`: telling ones first, then properties by name.
+ * - `cname-cloaking`: a first-party name leads to a third party by a CNAME record (RFC 1034 section 3.6.2).
+ */
+export type Sign = Noticed &
+  (
+    | { what: 'refused-cookie'; reasons: string[] }
+    | { what: 'cookie-syncing'; from: string }
+    | { what: 'fingerprinting'; reads: string[] }
+    | { what: 'cname-cloaking' }
+  );

@@ -11,7 +11,6 @@ import {
   type Observation,
   partyOf,
   type RequestKind,
-  refusalWords,
   type Sign,
   type StoredValue,
   travellingIds,
@@ -172,13 +171,12 @@ export class PageWatch {
       for (const line of request.setCookieLines) keep(...namedValue(line, hostname));
       for (const { line, reasons } of request.refusedCookies) {
         const [name] = namedValue(line, hostname);
-        const words = `the browser refused the cookie ${name} of ${hostname}: ${refusalWords(reasons)}`;
         const page = asked ?? request.page;
         signs.push({
           what: 'refused-cookie',
           host: hostname,
           name,
-          words,
+          reasons,
           page,
           chain: this.requests.chainOf(request),
         });

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { SAME_HOST_SHARE } from '@douane/core/classify';
+import { becauseWords, SAME_HOST_SHARE } from '@douane/core/classify';
 import { reclassify, reclassifyAll } from '../classifying';
 import type { ServerContext } from '../context';
 import type { Queryable } from '../db/db';
@@ -123,7 +123,12 @@ function refuseUnseen(
         : !(item.id in inSight) || inSight[item.id] === stands.id;
     if (seen) return [];
     const what = 'purpose' in stands ? nameOf(stands.purpose) : stands.state;
-    return [{ path: item.id, message: `${stands.person ?? 'somebody'} ruled ${item.name} ${what}: ${stands.reason}` }];
+    return [
+      {
+        path: item.id,
+        message: `${stands.person ?? 'somebody'} ruled ${item.name} ${what}: ${becauseWords(stands.because)}`,
+      },
+    ];
   });
   if (changed.length === 0) return;
   throw new Problem(

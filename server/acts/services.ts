@@ -1,4 +1,4 @@
-import type { ServiceRecordBody } from '@douane/core/classify';
+import type { Because, ServiceRecordBody } from '@douane/core/classify';
 import { reclassifyAll } from '../classifying';
 import type { ServerContext } from '../context';
 import type { Queryable } from '../db/db';
@@ -94,8 +94,8 @@ export async function splitService(
       throw new Problem(409, `${item.name} is open`, 'Rule it first; only then does it belong to a service.');
     }
     const { id: _, at: __, person: ___, act: ____, ...ruling } = item.ruling;
-    const reason = `moved from ${ruling.service} to ${into} by ${actor.name}`;
-    return { ...ruling, itemId: item.id, service: into, by: 'person', reason, confidence: 1 };
+    const because: Because = { code: 'service-moved', from: ruling.service, into, person: actor.name };
+    return { ...ruling, itemId: item.id, service: into, by: 'person', because, confidence: 1 };
   });
 }
 
@@ -111,7 +111,7 @@ export async function ignoreService(
   return ruleAll(tools, actor, 'ignore-service', bySite, inSight, ({ id }) => ({
     itemId: id,
     state: 'ignored',
-    reason,
+    because: { code: 'said', text: reason },
   }));
 }
 

@@ -1,16 +1,14 @@
 import type { Delivery } from '@douane/api';
-import type { Item } from '@douane/core/observe';
+import type { AlarmItem } from '@douane/core/scan';
 import { asJson } from './clean';
 import type { Queryable } from './db';
-
-export type AlarmItem = Pick<Item, 'kind' | 'name' | 'host' | 'party'> & { page: string };
 
 export interface Alarm {
   id: string;
   siteId: string;
   runId: string;
   beforeRunId: string;
-  words: string;
+  count: number;
   items: AlarmItem[];
   at: Date;
   seenAt: Date | null;
@@ -18,7 +16,7 @@ export interface Alarm {
   deliveries: Delivery[];
 }
 
-const ALARM = `SELECT a.id, a.site_id AS "siteId", a.run_id AS "runId", a.before_run_id AS "beforeRunId", a.words, a.items, a.at,
+const ALARM = `SELECT a.id, a.site_id AS "siteId", a.run_id AS "runId", a.before_run_id AS "beforeRunId", a.count, a.items, a.at,
     a.seen_at AS "seenAt", p.name AS "seenBy",
     coalesce((SELECT json_agg(json_build_object('id', d.id, 'way', d.way, 'target', d.target, 'state', d.state,
       'tries', d.tries, 'why', d.why, 'at', d.at) ORDER BY d.way, d.target) FROM delivery d WHERE d.alarm_id = a.id), '[]') AS deliveries
@@ -32,15 +30,15 @@ export async function insertAlarm(
     siteId: string;
     runId: string;
     beforeRunId: string;
-    words: string;
+    count: number;
     items: AlarmItem[];
   },
 ): Promise<string | null> {
-  const { organisationId, siteId, runId, beforeRunId, words, items } = alarm;
+  const { organisationId, siteId, runId, beforeRunId, count, items } = alarm;
   const { rows } = await db.query(
-    `INSERT INTO alarm (organisation_id, site_id, run_id, before_run_id, words, items) VALUES ($1, $2, $3, $4, $5, $6)
+    `INSERT INTO alarm (organisation_id, site_id, run_id, before_run_id, count, items) VALUES ($1, $2, $3, $4, $5, $6)
      ON CONFLICT (run_id) DO NOTHING RETURNING id`,
-    [organisationId, siteId, runId, beforeRunId, words, asJson(items)],
+    [organisationId, siteId, runId, beforeRunId, count, asJson(items)],
   );
   return rows[0]?.id ?? null;
 }

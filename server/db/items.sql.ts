@@ -47,7 +47,7 @@ export const RULING_AS_JSON = `
     coalesce((SELECT s.body->>'name' FROM service_name n JOIN service s ON s.id = n.service_id
       WHERE n.organisation_id = r.organisation_id AND n.name = r.service), r.service),
     'description', r.description, 'policyUrl', r.policy_url, 'legalBasis', r.legal_basis, 'lifetime', r.lifetime,
-    'by', r.author, 'reason', r.reason, 'confidence', r.confidence, 'evidence', r.evidence, 'at', r.at,
+    'by', r.author, 'because', r.because, 'confidence', r.confidence, 'seen', r.seen, 'at', r.at,
     'person', p.name, 'act', r.act)`;
 
 const newest = (whose: string) => `
@@ -76,8 +76,8 @@ function toItem({ facts, byPerson, automatic, ...row }: ItemRow): KeptItem {
   const ruled = byPerson?.state === 'ruled' ? byPerson : byPerson ? null : automatic;
   let aside: KeptAside | null = null;
   if (byPerson && byPerson.state !== 'ruled') {
-    const { id, state, reason, at, person, act } = byPerson;
-    aside = { id, state, reason, at, person, act };
+    const { id, state, because, at, person, act } = byPerson;
+    aside = { id, state, because, at, person, act };
   }
   return { ...facts, ...row, ruling: ruled && toRuling(ruled), aside, automatic: automatic && toRuling(automatic) };
 }

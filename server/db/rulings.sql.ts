@@ -1,10 +1,10 @@
 import type { KeptRuling } from '@douane/api';
-import type { Ruling, RulingElsewhere } from '@douane/core/classify';
+import type { Because, Ruling, RulingElsewhere } from '@douane/core/classify';
 import { asJson } from './clean';
 import type { Queryable } from './db';
 import { RULING_AS_JSON, type RulingRow, toRuling } from './items.sql';
 
-export type NewRuling = ({ itemId: string } & Ruling) | { itemId: string; state: 'open' | 'ignored'; reason: string };
+export type NewRuling = ({ itemId: string } & Ruling) | { itemId: string; state: 'open' | 'ignored'; because: Because };
 
 /** Writes rulings as one act. `personId` is null for rulings that no person made. */
 export async function insertRulings(
@@ -24,11 +24,11 @@ export async function insertRulings(
   }));
   await db.query(
     `INSERT INTO ruling (organisation_id, item_id, state, purpose, service, description, policy_url, legal_basis, lifetime,
-       author, reason, confidence, evidence, person_id, act)
+       author, because, confidence, seen, person_id, act)
      SELECT $1, i.id, x.state, x.purpose, x.service, x.description, x."policyUrl", x."legalBasis", x.lifetime, x.by,
-       x.reason, x.confidence, x.evidence, $3, $4
+       x.because, x.confidence, x.seen, $3, $4
      FROM jsonb_to_recordset($2) AS x("itemId" uuid, state text, purpose text, service text, description text,
-       "policyUrl" text, "legalBasis" text, lifetime jsonb, by text, reason text, confidence real, evidence jsonb)
+       "policyUrl" text, "legalBasis" text, lifetime jsonb, by text, because jsonb, confidence real, seen jsonb)
      JOIN item i ON i.id = x."itemId" AND i.organisation_id = $1`,
     [organisationId, asJson(rows), personId, act],
   );
@@ -54,7 +54,7 @@ export async function endAutomatic(db: Queryable, organisationId: string, itemId
 }
 
 /** A ruling of the past; one that is no purpose (`open`, `ignored`) has none of what goes with one. */
-export type PastRuling = Pick<KeptRuling, 'id' | 'at' | 'act' | 'by' | 'reason'> &
+export type PastRuling = Pick<KeptRuling, 'id' | 'at' | 'act' | 'by' | 'because'> &
   Partial<KeptRuling> & { state: 'ruled' | 'open' | 'ignored'; undoneAt: string | null; undoneBy: string | null };
 
 export async function rulingHistory(db: Queryable, organisationId: string, itemId: string): Promise<PastRuling[]> {
@@ -87,9 +87,9 @@ export async function rulingsElsewhere(
   return rows
     .filter((row) => row.state === 'ruled')
     .map(({ item, ruling, siteName, at }) => {
-      const { purpose, service, description, policyUrl, legalBasis, reason, confidence, by, ...rest } =
+      const { purpose, service, description, policyUrl, legalBasis, because, confidence, by, ...rest } =
         ruling as Ruling & { lifetime: { seconds: number | null } | null };
-      const kept = { purpose, service, description, policyUrl, legalBasis, reason, confidence, by };
+      const kept = { purpose, service, description, policyUrl, legalBasis, because, confidence, by };
       const given = Object.fromEntries(Object.entries(kept).filter(([, value]) => value !== null)) as unknown as Ruling;
       return {
         item,

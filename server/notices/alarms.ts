@@ -1,4 +1,5 @@
 import { compareScans, type Item, plainText } from '@douane/core/observe';
+import { alarmWords } from '@douane/core/scan';
 import type { Config } from '../config';
 import { deliveryById, insertAlarm, insertDelivery, noteDelivery } from '../db/alarms.sql';
 import type { Db } from '../db/db';
@@ -32,14 +33,12 @@ export async function raiseAlarm(
   const { added } = compareScans({ items, pages }, now);
   if (added.length === 0) return;
   const told = added.map(({ kind, name, host, party, pages: on }) => ({ kind, name, host, party, page: on[0] ?? '' }));
-  const [first] = told;
-  const words = `${added.length} new ${added.length === 1 ? 'thing' : 'things'}. First: ${first!.kind} ${first!.name} of ${first!.host}`;
   const alarmId = await insertAlarm(db, {
     organisationId,
     siteId: site.id,
     runId: run.id,
     beforeRunId: before.id,
-    words: words.slice(0, 500),
+    count: added.length,
     items: told.slice(0, 1000),
   });
   if (!alarmId) return;
@@ -65,11 +64,11 @@ export async function deliver(db: Db, config: Config, deliveryId: string, lastTr
       const lines = told.map(
         ({ kind, name, host, party, page }) => `${kind} ${name}, ${host}, ${party} party, on ${page}`,
       );
-      const more = alarm.items.length > told.length ? [`and ${alarm.items.length - told.length} more`] : [];
+      const more = alarm.count > told.length ? [`and ${alarm.count - told.length} more`] : [];
       await sendMail(config.smtpUrl, {
         from: config.mailFrom,
         to: target,
-        subject: oneLine(`${site.setup.site.name}: ${alarm.words}`),
+        subject: oneLine(`${site.setup.site.name}: ${alarmWords(alarm)}`),
         text: [
           `The scan of ${site.setup.site.address} found what the one before did not:`,
           '',
@@ -83,9 +82,9 @@ export async function deliver(db: Db, config: Config, deliveryId: string, lastTr
       if (!notices.webhook) throw new Error('the webhook has been taken away');
       const data = {
         site: { key: site.key, name: site.setup.site.name, address: site.setup.site.address },
-        words: alarm.words,
+        words: alarmWords(alarm),
         items: told,
-        count: alarm.items.length,
+        count: alarm.count,
         link,
       };
       await postWebhook(target, {

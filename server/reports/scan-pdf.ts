@@ -1,7 +1,7 @@
-import { plural } from '@douane/core/board';
-import { lifetimeWords, plainText } from '@douane/core/observe';
+import { lifetimeWords, plainText, signWords } from '@douane/core/observe';
 import type { ScanReport } from '@douane/core/scan';
 import type { Purpose } from '@douane/core/setup';
+import { plural } from '@douane/core/words';
 import pdfmake from 'pdfmake';
 import roboto from 'pdfmake/fonts/Roboto.js';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
@@ -100,7 +100,7 @@ export async function scanReportPdf(about: PdfAbout): Promise<Buffer> {
             table(
               ['What', 'On'],
               [330, 160],
-              signs.map((s) => [s.words, s.page]),
+              signs.map((sign) => [signWords(sign), sign.page]),
             ),
           ]
         : []),

@@ -1,12 +1,15 @@
 import type { ItemDetail, ItemList, LeftToDo, NoteList, RulingAct, SiteDifferences } from '@douane/api';
 import {
+  type Because,
   consequenceOf,
+  consequenceWords,
   type Desk,
   entityOfHost,
   findingWords,
   hostOf,
   legalBasisSchema,
   rulingFindings,
+  type SeenThen,
   type SignBook,
   serviceNameFor,
   traceWords,
@@ -106,7 +109,7 @@ export function classifyRoutes(context: ServerContext): Router {
       signs: noticed,
       notes,
       trace: traceWords(person, desk.answers(item), (id) => purposes.find((p) => p.id === id)?.name ?? id),
-      consequence: consequenceOf(item, signs).because,
+      consequence: consequenceWords(consequenceOf(item, signs).marks),
       value: item.value ? valueWords(item.value) : null,
       effects: Object.fromEntries(purposes.map(({ id }) => [id, effectWords(site.setup, id)])),
       kin: kin.map(({ id, siteId, kind, name, host, ruling }) => ({
@@ -247,7 +250,7 @@ function atDesk(item: KeptItem, site: Site, desk: Desk, signs: SignBook) {
       purpose: suggestion.purpose,
       service: suggestion.service ?? serviceNameFor(item),
       confidence: suggestion.confidence,
-      reason: suggestion.reason,
+      because: suggestion.because,
     },
     findings: findings.map((finding) => findingWords(finding, nameOf)),
   };
@@ -261,9 +264,13 @@ function rulingFor(
   alone: boolean,
   desk: Desk,
 ): NewRuling {
-  const reason = asked.reason || `ruled by ${person}`;
-  if (asked.state !== 'ruled') return { itemId: item.id, state: asked.state, reason };
-  const { state: _, itemIds: __, seen: ___, ...given } = asked;
+  const because: Because = asked.reason
+    ? { code: 'said', text: asked.reason }
+    : asked.state === 'open'
+      ? { code: 'kept-open' }
+      : { code: 'by-hand', person };
+  if (asked.state !== 'ruled') return { itemId: item.id, state: asked.state, because };
+  const { state: _, itemIds: __, seen: ___, reason: ____, ...given } = asked;
   const { service, description, policyUrl, legalBasis, lifetimeSeconds } = item.ruling ?? {};
   return {
     ...(alone && JSON.parse(JSON.stringify({ description, policyUrl, legalBasis, lifetimeSeconds }))),
@@ -271,22 +278,15 @@ function rulingFor(
     ...given,
     itemId: item.id,
     by: 'person',
-    reason,
+    because,
     confidence: 1,
-    evidence: evidenceOf(item),
+    seen: seenNow(item),
   };
 }
 
-/** What a ruling rested on when it was made, to be read years later. */
-function evidenceOf({ party, lifetimeSeconds, pages, chain, setBy, value }: KeptItem): string[] {
-  return [
-    `${party} party${setBy ? `, set by ${setBy === 'http' ? 'an answer' : 'a script'}` : ''}, on ${pages.length} ${pages.length === 1 ? 'page' : 'pages'}`,
-    ...(lifetimeSeconds === undefined
-      ? []
-      : [`lived ${lifetimeSeconds === null ? 'until the browser closed' : `${lifetimeSeconds} s`}`]),
-    ...(value ? [valueWords(value)] : []),
-    ...(chain.length > 1 ? [`brought in by ${chain.map((link) => link.url).join(' → ')}`.slice(0, 1000)] : []),
-  ];
+/** What a ruling rests on as it is made, to be read years later. */
+function seenNow({ party, lifetimeSeconds, pages, chain, setBy, value }: KeptItem): SeenThen {
+  return { party, setBy, pages: pages.length, lifetimeSeconds, value, chain: chain.map((link) => link.url) };
 }
 
 /** Hosts that tell something of an item: its own, and that of the script that wrote it. */

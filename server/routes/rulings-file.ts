@@ -1,5 +1,5 @@
 import type { RulingsImport } from '@douane/api';
-import { serviceNameFor } from '@douane/core/classify';
+import { type Because, serviceNameFor } from '@douane/core/classify';
 import { fileRulings, readRulings, rulingsAsCsv } from '@douane/core/exchange';
 import { itemKey } from '@douane/core/observe';
 import { Router } from 'express';
@@ -60,7 +60,8 @@ export function rulingsFileRoutes(context: ServerContext): Router {
         unknown.push({ where, kind, name, host });
         continue;
       }
-      const { state, purpose, reason = `taken in from ${file} by ${person}`, ...rest } = asked;
+      const { state, purpose, reason, ...rest } = asked;
+      const because: Because = reason ? { code: 'said', text: reason } : { code: 'by-file', file, person };
       if (saysTheSame(item, asked)) same += 1;
       else if (state === 'ruled') {
         const service = rest.service || item.ruling?.service || serviceNameFor(item);
@@ -70,11 +71,11 @@ export function rulingsFileRoutes(context: ServerContext): Router {
           service,
           itemId: item.id,
           by: 'person',
-          reason,
+          because,
           confidence: 1,
         } as const;
         changes.push({ item, after: purpose!, ruling });
-      } else changes.push({ item, after: null, ruling: { itemId: item.id, state, reason } });
+      } else changes.push({ item, after: null, ruling: { itemId: item.id, state, because } });
     }
     let act: string | undefined;
     if (!dry && changes.length > 0) {

@@ -1,3 +1,4 @@
+import type { Because } from '@douane/core/classify';
 import { type Answer, Client, startWorld, type World } from './world';
 
 /** An item as the API gives it, as far as tests of the desk look into it. */
@@ -6,7 +7,7 @@ export interface Kept {
   host: string;
   name: string;
   kind: string;
-  ruling: { purpose: string; by: string; reason: string; service: string } | null;
+  ruling: { purpose: string; by: string; because: Because; service: string } | null;
   suggestion: { purpose: string } | null;
   findings: string[];
 }

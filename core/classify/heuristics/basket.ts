@@ -15,7 +15,7 @@ export const basket: Heuristic = {
     return {
       purpose: 'necessary',
       confidence: 0.75,
-      because: 'its name is that of a basket, and it stays with the site',
+      because: { code: 'name-of', what: 'basket' },
     };
   },
 };

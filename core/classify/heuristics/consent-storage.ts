@@ -12,6 +12,6 @@ export const consentStorage: Heuristic = {
   evaluate({ item }) {
     if (item.kind === 'request' || item.party !== 'first' || !CONSENT_NAME.test(item.name)) return null;
     if (item.value && !['flag', 'word', 'number', 'structured', 'text', 'empty'].includes(item.value.form)) return null;
-    return { purpose: 'necessary', confidence: 0.7, because: 'its name says that it keeps a choice about privacy' };
+    return { purpose: 'necessary', confidence: 0.7, because: { code: 'name-of', what: 'privacy-choice' } };
   },
 };

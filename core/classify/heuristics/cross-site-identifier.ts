@@ -14,11 +14,10 @@ export const crossSiteIdentifier: Heuristic = {
   evaluate({ item }) {
     if (item.kind !== 'cookie' || item.party !== 'third' || !tellsApart(item.value)) return null;
     if (!item.lifetimeSeconds || item.lifetimeSeconds < LONG_SECONDS) return null;
-    const days = Math.round(item.lifetimeSeconds / 86_400);
     return {
       purpose: 'advertising',
       confidence: 0.55,
-      because: `a third-party cookie with a value of its own for every visitor lasts ${days} days`,
+      because: { code: 'lasting-identifier', lives: item.lifetimeSeconds },
     };
   },
 };

@@ -10,6 +10,7 @@ export const deviceProbe: Heuristic = {
   evaluate({ item, signs }) {
     if (item.kind !== 'request' || item.name !== 'script' || item.party !== 'third') return null;
     const [sign] = signs.of('fingerprinting', item.host);
-    return sign ? { purpose: 'advertising', confidence: 0.4, because: sign.words } : null;
+    if (!sign) return null;
+    return { purpose: 'advertising', confidence: 0.4, because: { code: 'device-read', reads: sign.reads } };
   },
 };

@@ -10,6 +10,6 @@ export const embeddedFrame: Heuristic = {
   evaluate({ item }) {
     if (item.kind !== 'request' || item.name !== 'frame' || item.party !== 'third') return null;
     if (item.chain?.length !== 2 || item.chain[1]!.how !== 'markup') return null;
-    return { purpose: 'embedded', confidence: 0.6, because: 'a frame that stands in the page’s own markup' };
+    return { purpose: 'embedded', confidence: 0.6, because: { code: 'markup-frame' } };
   },
 };

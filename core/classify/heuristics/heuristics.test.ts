@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { Item, Sign } from '../../observe/types';
 import type { ValueForm, ValueSeen } from '../../observe/value';
+import type { Said } from '../because';
+import { becauseWords, evidenceWords } from '../because-words';
 import { signBook } from '../sign-book';
 import { suggest } from '../suggest';
 import type { Ruling } from '../types';
@@ -25,8 +27,14 @@ const cookie = (over: Partial<Item> = {}): Partial<Item> => ({
 const third = (over: Partial<Item>): Partial<Item> => ({ ...cookie(), host: TRACKER, party: 'third', ...over });
 const request = (over: Partial<Item>): Partial<Item> => ({ kind: 'request', host: TRACKER, party: 'third', ...over });
 const travels = (name: string, from: string, ...to: string[]): Sign[] =>
-  to.map((host) => ({ what: 'id-travels', host, name, from, words: '', page: '', chain: [] }));
-const KNOWN: Ruling = { purpose: 'measurement', service: 'Odd counter', by: 'catalogue', reason: '', confidence: 0.9 };
+  to.map((host) => ({ what: 'cookie-syncing', host, name, from, page: '', chain: [] }));
+const KNOWN: Ruling = {
+  purpose: 'measurement',
+  service: 'Odd counter',
+  by: 'catalogue',
+  because: { code: 'font' },
+  confidence: 0.9,
+};
 
 const evidence = (over: Partial<Item>, signs: Sign[] = []) => ({
   item: { kind: 'cookie', name: 'x', host: SITE, party: 'first', ...over } as Item,
@@ -38,7 +46,12 @@ const hint = (id: string, over: Partial<Item>, signs?: Sign[]) =>
   HEURISTICS.find(({ meta }) => meta.id === id)!.evaluate(evidence(over, signs));
 
 /** Each with what it must catch, and with a near miss that it must not. */
-const SIBLING = { key: 'cookie\ntracker.localhost\nuid', purpose: 'advertising', confidence: 0.8, reason: 'it does' };
+const SIBLING = {
+  key: 'cookie\ntracker.localhost\nuid',
+  purpose: 'advertising',
+  confidence: 0.8,
+  because: { code: 'font' },
+} as const;
 const CASES: Record<
   string,
   { purpose: string; yes: [Partial<Item>, Sign[]?][]; no: [string, Partial<Item>, Sign[]?][] }
@@ -75,14 +88,14 @@ const CASES: Record<
     yes: [
       [
         request({ name: 'script' }),
-        [{ what: 'fingerprinting', host: TRACKER, name: '', words: 'reads', page: '', chain: [] }],
+        [{ what: 'fingerprinting', host: TRACKER, name: '', reads: ['canvas'], page: '', chain: [] }],
       ],
     ],
     no: [
       [
         'of another host',
         request({ name: 'script' }),
-        [{ what: 'fingerprinting', host: SITE, name: '', words: 'reads', page: '', chain: [] }],
+        [{ what: 'fingerprinting', host: SITE, name: '', reads: ['canvas'], page: '', chain: [] }],
       ],
     ],
   },
@@ -197,13 +210,14 @@ it('an identifier of the site’s own that is sent out is for what its only rece
   expect(sentTo('counter.localhost', 'counter.localhost')).toMatchObject({
     purpose: 'measurement',
     service: 'Odd counter',
-    because: 'its identifier was sent to counter.localhost, known as Odd counter',
+    because: { code: 'sent-to', hosts: ['counter.localhost'], service: 'Odd counter' },
   });
   expect(sentTo('nobody.localhost')).toBeNull();
-  expect(sentTo('a.localhost', 'b.localhost', 'c.localhost', 'd.localhost')).toMatchObject({
-    purpose: 'advertising',
-    because: 'its identifier was sent to a.localhost, b.localhost, c.localhost and 1 more',
-  });
+  const many = sentTo('a.localhost', 'b.localhost', 'c.localhost', 'd.localhost')!;
+  expect(many.purpose).toBe('advertising');
+  expect(becauseWords(many.because)).toBe(
+    'its identifier was sent to a.localhost, b.localhost, c.localhost and 1 more',
+  );
 });
 
 describe('suggest', () => {
@@ -212,7 +226,7 @@ describe('suggest', () => {
     const alone = suggest(evidence(uid))!;
     const both = suggest(evidence(uid, travels('uid', TRACKER, 'a.localhost', 'b.localhost')))!;
     expect([alone.confidence, both.confidence]).toEqual([0.55, 0.93]);
-    expect(both.reason).toMatch(/sent to a\.localhost, b\.localhost; a third-party cookie/);
+    expect(becauseWords(both.because)).toMatch(/sent to a\.localhost, b\.localhost; a third-party cookie/);
     const named = cookie({
       name: 'site_lang',
       value: value('language', 9, 1),
@@ -222,7 +236,12 @@ describe('suggest', () => {
     const torn = suggest(evidence(named))!;
     expect(torn.purpose).toBe('measurement');
     expect(torn.confidence).toBeLessThan(0.3);
-    expect(torn.said.map((one) => one.heuristic)).toEqual(['known-writer', 'visitor-setting']);
+    const heuristics = (said: readonly Said[]) => said.map((one) => one.heuristic);
+    expect([heuristics(torn.because.said), heuristics(torn.because.against)]).toEqual([
+      ['known-writer'],
+      ['visitor-setting'],
+    ]);
+    expect(evidenceWords(torn.because)[1]).toMatch(/^visitor-setting: .* \(\d+ %\)$/);
     expect(suggest(evidence(named), undefined, 0.5)).toBeNull();
   });
   it('leaves out those that are switched off, and is silent where none speaks', () => {

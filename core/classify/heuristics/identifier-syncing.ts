@@ -1,3 +1,4 @@
+import type { Because } from '../because';
 import type { Heuristic } from './types';
 
 export const identifierSyncing: Heuristic = {
@@ -11,17 +12,17 @@ export const identifierSyncing: Heuristic = {
     if (item.kind === 'request') return null;
     const receivers = signs.travelsTo(item.name, item.host);
     if (receivers.length === 0) return null;
-    const to = [...new Set(receivers)];
-    const because = `its identifier was sent to ${to.slice(0, 3).join(', ')}${to.length > 3 ? ` and ${to.length - 3} more` : ''}`;
+    const hosts = [...new Set(receivers)];
+    const because: Because = { code: 'sent-to', hosts };
     // What the first party stores and one receiver gets is for whatever that receiver does.
     if (item.party === 'first') {
-      const receiver = to.length === 1 ? known(to[0]!) : null;
+      const receiver = hosts.length === 1 ? known(hosts[0]!) : null;
       if (receiver) {
         const { purpose, service } = receiver;
-        return { purpose, service, confidence: 0.8, because: `${because}, known as ${service}` };
+        return { purpose, service, confidence: 0.8, because: { ...because, service } };
       }
-      return to.length > 1 ? { purpose: 'advertising', confidence: 0.6, because } : null;
+      return hosts.length > 1 ? { purpose: 'advertising', confidence: 0.6, because } : null;
     }
-    return { purpose: 'advertising', confidence: to.length > 1 ? 0.85 : 0.7, because };
+    return { purpose: 'advertising', confidence: hosts.length > 1 ? 0.85 : 0.7, because };
   },
 };

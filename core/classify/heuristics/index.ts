@@ -16,7 +16,7 @@ import { visitReport } from './visit-report';
 import { visitorSetting } from './visitor-setting';
 
 export { SHARE } from './same-host';
-export type { Heuristic, Hint } from './types';
+export type { Heuristic } from './types';
 
 /** Every heuristic there is; to add one is to add a file and a line here. */
 export const HEURISTICS: readonly Heuristic[] = [

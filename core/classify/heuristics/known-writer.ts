@@ -1,4 +1,4 @@
-import { hostOf } from '../layers/bringers';
+import { hostOf } from '../layers/initiators';
 import type { Heuristic } from './types';
 
 export const knownWriter: Heuristic = {
@@ -19,7 +19,7 @@ export const knownWriter: Heuristic = {
       purpose,
       service,
       confidence: 0.95 * confidence,
-      because: `written by a script of ${host}, known as ${service}`,
+      because: { code: 'script-of', host, service },
     };
   },
 };

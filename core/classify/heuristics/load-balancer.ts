@@ -17,6 +17,6 @@ export const loadBalancer: Heuristic = {
     if (!BALANCER_NAME.test(item.name)) return null;
     if (item.lifetimeSeconds && item.lifetimeSeconds > LONGEST_SECONDS) return null;
     if (signs.travelsTo(item.name, item.host).length > 0) return null;
-    return { purpose: 'necessary', confidence: 0.75, because: 'its name is that of a load balancer and it ends soon' };
+    return { purpose: 'necessary', confidence: 0.75, because: { code: 'name-of', what: 'balancer' } };
   },
 };

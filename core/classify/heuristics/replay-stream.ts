@@ -19,9 +19,7 @@ export const replayStream: Heuristic = {
     return {
       purpose: 'measurement',
       confidence: content ? 0.8 : 0.6,
-      because: content
-        ? 'it posts what stands on the page'
-        : `${count} posts of ${Math.round(size / 1000)} kB in all were sent within one visit`,
+      because: content ? { code: 'posts-page' } : { code: 'posts', count, size },
     };
   },
 };

@@ -1,5 +1,5 @@
 import { itemKey } from '../../observe/fold';
-import { hostOf } from '../layers/bringers';
+import { hostOf } from '../layers/initiators';
 import type { Heuristic } from './types';
 
 /** What rests on another guess is itself less sure. */
@@ -22,7 +22,7 @@ export const sameHost: Heuristic = {
       purpose: found.purpose,
       ...(found.service && { service: found.service }),
       confidence: Math.round(SHARE * found.confidence * 100) / 100,
-      because: `of something else that ${host} does: ${found.reason}`,
+      because: { code: 'same-host', host, because: found.because },
     };
   },
 };

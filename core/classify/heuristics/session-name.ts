@@ -20,7 +20,7 @@ export const sessionName: Heuristic = {
     return {
       purpose: 'necessary',
       confidence: item.httpOnly ? 0.85 : 0.7,
-      because: `a first-party session${item.httpOnly ? ' that scripts cannot read' : ''}, set by the site’s own server`,
+      because: { code: 'session', hidden: item.httpOnly === true },
     };
   },
 };

@@ -9,6 +9,6 @@ export const typeface: Heuristic = {
   },
   evaluate({ item }) {
     if (item.kind !== 'request' || item.name !== 'font' || item.party !== 'third') return null;
-    return { purpose: 'functional', confidence: 0.8, because: 'a font file' };
+    return { purpose: 'functional', confidence: 0.8, because: { code: 'font' } };
   },
 };

@@ -1,4 +1,3 @@
-import { CARRIED_WORDS } from '../../observe/carried';
 import type { Heuristic } from './types';
 
 export const visitReport: Heuristic = {
@@ -16,7 +15,7 @@ export const visitReport: Heuristic = {
     return {
       purpose: 'measurement',
       confidence: telling.length > 2 ? 0.8 : 0.65,
-      because: `it tells its receiver ${telling.map((one) => CARRIED_WORDS[one]).join(', ')}`,
+      because: { code: 'tells', what: telling },
     };
   },
 };

@@ -21,14 +21,14 @@ export const visitorSetting: Heuristic = {
       return {
         purpose: 'necessary',
         confidence: sure ? 0.75 : 0.6,
-        because: sure ? 'its name and its value are those of a language' : 'its name is that of a language setting',
+        because: sure ? { code: 'language' } : { code: 'name-of', what: 'language' },
       };
     }
     if (!SETTING_NAME.test(item.name)) return null;
     return {
       purpose: 'functional',
       confidence: 0.65,
-      because: 'a short plain value under the name of a setting, the same for every new visitor',
+      because: { code: 'setting' },
     };
   },
 };

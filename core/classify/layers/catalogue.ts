@@ -1,6 +1,6 @@
 import { byHost } from '../../hold/match';
-import { lifetimeWords } from '../../observe/lifetime';
 import type { ItemKind } from '../../observe/types';
+import type { CatalogueOrigin } from '../because';
 import { PatternIndex } from '../pattern-index';
 import type { CatalogueEntry, Classifiable, Classifier, Ruling } from '../types';
 
@@ -8,7 +8,7 @@ import type { CatalogueEntry, Classifiable, Classifier, Ruling } from '../types'
  * A classifier over catalogue entries: names before hosts, whole names before patterns, and of patterns the one with
  * more written characters. A name says what a third-party host may not: the host rules only what is not of the first party.
  */
-export function catalogueClassifier(entries: readonly CatalogueEntry[], label = 'catalogue'): Classifier {
+export function catalogueClassifier(entries: readonly CatalogueEntry[], of: CatalogueOrigin = 'shipped'): Classifier {
   const names = new PatternIndex<CatalogueEntry>();
   const hosts: Record<string, CatalogueEntry> = {};
   const named = entries.filter((entry) => entry.name !== undefined);
@@ -27,7 +27,7 @@ export function catalogueClassifier(entries: readonly CatalogueEntry[], label = 
     }
     return entry;
   };
-  // An entry says the same of everything it fits, but for the kind in its reason; each is put into words once.
+  // An entry says the same of everything it fits, but for the kind in its reason; each is made once.
   const made = new Map<CatalogueEntry, Partial<Record<ItemKind, Ruling>>>();
   const rulingOf = (entry: CatalogueEntry, kind: ItemKind): Ruling => {
     let byKind = made.get(entry);
@@ -35,10 +35,7 @@ export function catalogueClassifier(entries: readonly CatalogueEntry[], label = 
       byKind = {};
       made.set(entry, byKind);
     }
-    byKind[kind] ??= fromEntry(
-      entry,
-      `${label}: ${entry.name === undefined ? '' : `${kind} named ${entry.name}`}${where(entry)}`,
-    );
+    byKind[kind] ??= fromEntry(entry, of, kind);
     return byKind[kind];
   };
 
@@ -54,23 +51,27 @@ export function catalogueClassifier(entries: readonly CatalogueEntry[], label = 
 }
 
 const literal = (entry: CatalogueEntry) => entry.name!.replaceAll('*', '').length;
-const where = ({ name, host }: CatalogueEntry) => (name === undefined ? `host ${host}` : host ? ` of ${host}` : '');
 
 function fits(entry: CatalogueEntry, { kind, host }: Classifiable): boolean {
   if (entry.kinds && !entry.kinds.includes(kind)) return false;
   return !entry.host || host === entry.host || host.endsWith(`.${entry.host}`);
 }
 
-function fromEntry(entry: CatalogueEntry, reason: string): Ruling {
-  const { purpose, service, description, policyUrl, lifetimeSeconds } = entry;
+function fromEntry(entry: CatalogueEntry, of: CatalogueOrigin, kind: ItemKind): Ruling {
+  const { name, host, purpose, service, description, policyUrl, lifetimeSeconds: lives } = entry;
   return {
     purpose,
     service,
     ...(description && { description }),
     ...(policyUrl && { policyUrl }),
     by: 'catalogue',
-    reason,
+    because: {
+      code: 'catalogue',
+      of,
+      ...(name !== undefined && { kind, name }),
+      ...(host !== undefined && { host }),
+      ...(lives !== undefined && { lives }),
+    },
     confidence: 0.9,
-    ...(lifetimeSeconds !== undefined && { evidence: [`usually lives ${lifetimeWords(lifetimeSeconds)}`] }),
   };
 }

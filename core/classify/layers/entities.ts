@@ -66,7 +66,7 @@ function rulingFor(host: string): Ruling | null {
     service: entity.name,
     ...(entity.homepage && { policyUrl: entity.homepage }),
     by: 'catalogue',
-    reason: `open data on hosts: ${host} belongs to ${entity.name} (${entity.category})`,
+    because: { code: 'owner-of-host', host, owner: entity.name, category: entity.category },
     confidence: 0.7,
   };
 }

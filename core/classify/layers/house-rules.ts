@@ -1,10 +1,11 @@
+import type { HouseRule } from '../house-rule';
 import { PatternIndex } from '../pattern-index';
-import type { Classifiable, Classifier, HouseRule, Ruling } from '../types';
-import { bringers, bringersEnd, hostOf } from './bringers';
+import type { Classifiable, Classifier, Ruling } from '../types';
+import { hostOf, initiatorsEnd, initiatorsOf } from './initiators';
 
 /**
  * A classifier over house rules. Those of a site go before those of the organisation; among equals the more exact goes
- * first (a name, then what brings it in, then a host), then the older. Rules are looked up by name, host and bringer, so
+ * first (a name, then what brings it in, then a host), then the older. Rules are looked up by name, host and initiator, so
  * fifty of them cost little more than one.
  */
 export function houseRuleClassifier(rules: readonly HouseRule[]): Classifier {
@@ -20,24 +21,24 @@ export function houseRuleClassifier(rules: readonly HouseRule[]): Classifier {
     .map(({ rule }, rank): Ranked => ({ rule, rank, ruling: rulingOf(rule) }));
   const names = new PatternIndex<Ranked>();
   const byHost = new Map<string, Ranked[]>();
-  const byBringer = new Map<string, Ranked[]>();
+  const byInitiator = new Map<string, Ranked[]>();
   for (const one of ranked) {
     const { name, host, broughtInBy } = one.rule.when;
     if (name) names.add(name, one);
-    else if (broughtInBy) push(byBringer, broughtInBy, one);
+    else if (broughtInBy) push(byInitiator, broughtInBy, one);
     else push(byHost, host!, one);
   }
   const ofHost = lookUp(byHost, (host) => host);
-  const ofBringer = lookUp(byBringer, hostOf);
+  const ofInitiator = lookUp(byInitiator, hostOf);
 
   return (item) => {
     // A request's name is only its kind.
     let best = item.kind === 'request' ? undefined : names.find(item.name, (one) => fits(one.rule, item));
     best = better(best, ofHost(item.host), item);
     const { chain } = item;
-    if (chain && byBringer.size > 0) {
-      const to = bringersEnd(item.kind, chain);
-      for (let i = 1; i < to; i++) best = better(best, ofBringer(chain[i]!.url), item);
+    if (chain && byInitiator.size > 0) {
+      const to = initiatorsEnd(item.kind, chain);
+      for (let i = 1; i < to; i++) best = better(best, ofInitiator(chain[i]!.url), item);
     }
     return best?.ruling ?? null;
   };
@@ -86,7 +87,7 @@ function fits({ when }: HouseRule, item: Classifiable): boolean {
   if (when.host && !isBelow(item.host, when.host)) return false;
   if (when.broughtInBy) {
     const tag = when.broughtInBy;
-    if (!bringers(item).some((url) => isBelow(hostOf(url), tag))) return false;
+    if (!initiatorsOf(item).some((url) => isBelow(hostOf(url), tag))) return false;
   }
   return true;
 }
@@ -95,27 +96,13 @@ function exactness({ when }: HouseRule): number {
   return (when.name ? 4 : 0) + (when.broughtInBy ? 2 : 0) + (when.host ? 1 : 0) + (when.kinds ? 1 : 0);
 }
 
-/** A house rule's condition as words: "everything from tags.example.org named _x*". */
-export function ruleWords({ when }: Pick<HouseRule, 'when'>): string {
-  const what = when.kinds ? when.kinds.join(', ').replaceAll('-', ' ') : 'everything';
-  return [
-    what,
-    when.name && `named ${when.name}`,
-    when.host && `of ${when.host}`,
-    when.broughtInBy && `that ${when.broughtInBy} brings in`,
-  ]
-    .filter(Boolean)
-    .join(' ');
-}
-
-function rulingOf(rule: HouseRule): Ruling {
-  const { purpose, service, description, reason } = rule;
+function rulingOf({ when, purpose, service, description, reason }: HouseRule): Ruling {
   return {
     purpose,
     service,
     ...(description && { description }),
     by: 'house-rule',
-    reason: `house rule: ${ruleWords(rule)}${reason ? ` (${reason})` : ''}`,
+    because: { code: 'house-rule', when, ...(reason && { text: reason }) },
     confidence: 1,
   };
 }

@@ -27,7 +27,12 @@ export function organisationClassifier(elsewhere: readonly RulingElsewhere[]): C
     if (item.party !== 'third') return null;
     const found = byThing.get(sameThingKey(item));
     if (!found) return null;
-    const { evidence: _, ...ruling } = found.ruling;
-    return { ...ruling, by: 'organisation', reason: `as ruled on ${found.siteName}: ${ruling.reason}`, confidence: 1 };
+    const { seen: _, because, ...ruling } = found.ruling;
+    return {
+      ...ruling,
+      by: 'organisation',
+      because: { code: 'elsewhere', site: found.siteName, because },
+      confidence: 1,
+    };
   };
 }

@@ -2,6 +2,7 @@ import { CHOICE_COOKIE, HOST_CHOICE_COOKIE } from '../../consent/choice-cookie';
 import { holdPlan, indexPlan, purposeOf } from '../../hold/index';
 import { partyOf } from '../../observe/party';
 import type { Setup } from '../../setup/types';
+import type { Because } from '../because';
 import { PatternIndex } from '../pattern-index';
 import type { Classifiable, Classifier, Ruling } from '../types';
 
@@ -13,15 +14,19 @@ const GATE_ITSELF: Ruling = {
   purpose: 'necessary',
   service: 'Douane',
   by: 'setup',
-  reason: 'setup: the gate and its recorder',
+  because: { code: 'gate', part: 'itself' },
   confidence: 1,
 };
 const CHOICE: Ruling = {
   ...GATE_ITSELF,
   description: 'Remembers your choice.',
-  reason: 'setup: where the gate keeps the visitor’s choice',
+  because: { code: 'gate', part: 'choice' },
 };
-const KEY: Ruling = { ...GATE_ITSELF, description: 'Helps to ask you only once.', reason: 'setup: a key of the gate' };
+const KEY: Ruling = {
+  ...GATE_ITSELF,
+  description: 'Helps to ask you only once.',
+  because: { code: 'gate', part: 'key' },
+};
 
 /** Knows the gate itself by where the setup says it lives, and what it keeps. */
 export function gateClassifier(setup: Pick<Setup, 'site' | 'recorder'>): Classifier {
@@ -69,7 +74,7 @@ export function setupClassifier(setup: Pick<Setup, 'services' | 'site' | 'record
     const found = whole.get(item.name)?.find(fits) ?? names.find(item.name, fits);
     if (found) {
       const { service, known } = found;
-      return ruled(service, `setup: ${known.kind} ${known.name}`, known.description);
+      return ruled(service, { code: 'setup-item', kind: known.kind, name: known.name }, known.description);
     }
     const own = isGate(item);
     if (own) return own;
@@ -79,7 +84,7 @@ export function setupClassifier(setup: Pick<Setup, 'services' | 'site' | 'record
       ({ match, purpose: its }) => its === purpose && 'host' in match && isBelow(item.host, match.host),
     );
     const service = rule && setup.services.find(({ name, purpose: its }) => name === rule.service && its === purpose);
-    return service ? ruled(service, `setup: host ${item.host}`) : null;
+    return service ? ruled(service, { code: 'setup-host', host: item.host }) : null;
   };
 }
 
@@ -94,6 +99,6 @@ function addressOf({ host, url, kind }: Classifiable): { hostname: string; pathn
   return { hostname: host, pathname: '/' };
 }
 
-function ruled(service: Service, reason: string, description?: string): Ruling {
-  return { purpose: service.purpose, service: service.name, description, by: 'setup', reason, confidence: 1 };
+function ruled(service: Service, because: Because, description?: string): Ruling {
+  return { purpose: service.purpose, service: service.name, description, by: 'setup', because, confidence: 1 };
 }

@@ -1,15 +1,3 @@
-import type { ItemKind } from '@douane/core/observe';
-
-export const KIND_WORDS: Record<ItemKind, string> = {
-  cookie: 'cookie',
-  'local-storage': 'local storage',
-  'session-storage': 'session storage',
-  'indexed-db': 'IndexedDB',
-  'cache-storage': 'cache',
-  'service-worker': 'service worker',
-  request: 'request',
-};
-
 /** Path and query of an address, which is what differs within a site. */
 export function pathOf(url: string): string {
   if (!URL.canParse(url)) return url;

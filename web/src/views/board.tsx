@@ -1,5 +1,6 @@
 import type { SiteSummary } from '@douane/api';
-import { plural, STATIONS, type Stage, type Station } from '@douane/core/board';
+import { STATIONS, type Stage, type Station } from '@douane/core/board';
+import { plural } from '@douane/core/words';
 import { useQuery } from '@tanstack/react-query';
 import clsx from 'clsx';
 import { useState } from 'react';

@@ -1,4 +1,3 @@
-import { plural } from '@douane/core/board';
 import { effectsOf } from '@douane/core/classify/words';
 import type { Unruled } from '@douane/core/hold';
 import {
@@ -14,6 +13,7 @@ import {
   traceSentence,
 } from '@douane/core/regimes';
 import { rulesOf, type Setup } from '@douane/core/setup';
+import { plural } from '@douane/core/words';
 import { useState } from 'react';
 import { Finding, ListAndDocket, Section, Trouble } from '../ui/parts';
 import { today } from '../ui/words';

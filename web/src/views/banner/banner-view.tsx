@@ -1,5 +1,5 @@
-import { plural } from '@douane/core/board';
 import { type Banner, type BannerTexts, LANGUAGES_SHIPPED, shippedTexts, textsFor } from '@douane/core/setup';
+import { plural } from '@douane/core/words';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { Button, Finding, Section, Time, Trouble } from '../../ui/parts';

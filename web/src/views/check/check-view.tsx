@@ -1,6 +1,6 @@
 import type { CheckRun } from '@douane/api';
-import { plural } from '@douane/core/board';
 import { type CheckReport, slippedThings, slipWords } from '@douane/core/check';
+import { plural } from '@douane/core/words';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { ToggleGroup } from 'radix-ui';
 import { useState } from 'react';

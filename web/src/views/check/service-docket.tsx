@@ -1,8 +1,8 @@
 import { type CheckedCase, type CheckedItem, slipWords } from '@douane/core/check';
+import { KIND_WORDS } from '@douane/core/observe';
 import { Chain } from '../../ui/chain';
 import { Mark } from '../../ui/mark';
 import { Code, Facts, Section } from '../../ui/parts';
-import { KIND_WORDS } from '../../ui/words';
 import { caseWords } from './lanes';
 import { mendFor } from './mend';
 

@@ -1,10 +1,10 @@
 import { authorWords } from '@douane/core/classify/words';
+import { KIND_WORDS } from '@douane/core/observe';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import * as queries from '../../api/queries';
 import { Mark } from '../../ui/mark';
 import { Empty, Finding, Trouble } from '../../ui/parts';
-import { KIND_WORDS } from '../../ui/words';
 import { useSite } from '../site-frame';
 import { ClassifyLinks } from './classify-links';
 

@@ -1,6 +1,6 @@
 import type { BriefRuling, ItemChange, WouldChange } from '@douane/api';
-import { plural } from '@douane/core/board';
-import { KIND_WORDS } from '../../ui/words';
+import { KIND_WORDS } from '@douane/core/observe';
+import { plural } from '@douane/core/words';
 
 interface Props {
   changes: readonly (Pick<ItemChange, 'itemId' | 'kind' | 'name' | 'host' | 'before'> & {

@@ -1,7 +1,8 @@
 import type { RuledItem } from '@douane/api';
-import { plural } from '@douane/core/board';
 import { LIKENESSES, similarTo } from '@douane/core/classify/words';
+import { KIND_WORDS } from '@douane/core/observe';
 import type { Purpose } from '@douane/core/setup';
+import { plural } from '@douane/core/words';
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -9,7 +10,6 @@ import * as queries from '../../api/queries';
 import { Digest } from '../../ui/digest';
 import { neighbour, useKeys } from '../../ui/keys';
 import { Empty, Finding, ListAndDocket, Trouble } from '../../ui/parts';
-import { KIND_WORDS } from '../../ui/words';
 import { useSite } from '../site-frame';
 import { ClassifyLinks } from './classify-links';
 import { FilterBar } from './filter-bar';
@@ -17,7 +17,7 @@ import { arrange, isOpen, type Narrowing, NO_FILTER, prepareSearch } from './inv
 import { ItemDocket } from './item-docket';
 import { ItemTable } from './item-table';
 import { RulingBar } from './ruling-bar';
-import { type Decision, useRulings } from './use-rulings';
+import { type AskedRuling, useRulings } from './use-rulings';
 
 const NOTHING: RuledItem[] = [];
 const NO_PURPOSES: Purpose[] = [];
@@ -35,7 +35,7 @@ export function ClassifyView() {
   // What the docket shows is newer than the list.
   const { data: detail } = useQuery(queries.item(site.id, itemId));
   const searchBox = useRef<HTMLInputElement>(null);
-  const filled = useRef<((purpose: string) => Decision | null) | null>(null);
+  const filled = useRef<((purpose: string) => AskedRuling | null) | null>(null);
   const rulings = useRulings(site.id);
   const all = data?.items ?? NOTHING;
   const purposes = draft?.setup.purposes ?? NO_PURPOSES;
@@ -81,7 +81,7 @@ export function ClassifyView() {
     if (selected && items) toggle([selected, ...items], true);
   };
 
-  const decide = (items: RuledItem[], decision: Decision) => {
+  const decide = (items: RuledItem[], decision: AskedRuling) => {
     const shown = inOrder();
     const ruled = new Set(items.map((item) => item.id));
     const at = shown.findIndex((item) => item.id === (selected?.id ?? items[0]?.id));
@@ -102,7 +102,7 @@ export function ClassifyView() {
   };
   const last = rulings.done;
   const more = useMemo(() => {
-    if (!last || !('purpose' in last.decision)) return null;
+    if (!last || !('purpose' in last.ruling)) return null;
     const ruled = new Set(last.items.map((item) => item.id));
     const [closest] = similarTo(
       last.items[0]!,
@@ -112,7 +112,7 @@ export function ClassifyView() {
     const [way, items] = closest;
     return { items, words: `${items.length} more ${LIKENESSES[way]}` };
   }, [last, open]);
-  const ruleMore = () => more && last && decide(more.items, last.decision);
+  const ruleMore = () => more && last && decide(more.items, last.ruling);
   const narrow = (one: Narrowing) =>
     setFilter({
       ...filter,

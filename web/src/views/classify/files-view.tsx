@@ -1,5 +1,5 @@
 import type { CatalogueImport, RulingsImport } from '@douane/api';
-import { plural } from '@douane/core/board';
+import { plural } from '@douane/core/words';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ApiProblem, sendFile } from '../../api/client';

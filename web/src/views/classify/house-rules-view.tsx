@@ -1,8 +1,8 @@
 import type { HouseRule, TriedHouseRule } from '@douane/api';
-import { plural } from '@douane/core/board';
 import type { HouseRuleBody } from '@douane/core/classify';
-import { ITEM_KINDS, type ItemKind } from '@douane/core/observe';
+import { ITEM_KINDS, type ItemKind, KIND_WORDS } from '@douane/core/observe';
 import type { Purpose } from '@douane/core/setup';
+import { plural } from '@douane/core/words';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
@@ -10,7 +10,6 @@ import { type ApiProblem, call } from '../../api/client';
 import * as queries from '../../api/queries';
 import { Mark } from '../../ui/mark';
 import { Ago, Button, Empty, Finding, ListAndDocket, Trouble } from '../../ui/parts';
-import { KIND_WORDS } from '../../ui/words';
 import { useSite } from '../site-frame';
 import { useUnsaved } from '../use-unsaved';
 import { Changes, changeWords } from './changes';

@@ -25,7 +25,17 @@ const item = (name: string, over: Partial<RuledItem> = {}): RuledItem => ({
 });
 const ruled = (purpose: string, service: string) =>
   ({
-    ruling: { id: '1', purpose, service, by: 'person', reason: '', confidence: 1, at: '', person: null, act: '' },
+    ruling: {
+      id: '1',
+      purpose,
+      service,
+      by: 'person',
+      because: { code: 'said', text: '' },
+      confidence: 1,
+      at: '',
+      person: null,
+      act: '',
+    },
   }) as const;
 
 const ITEMS = [

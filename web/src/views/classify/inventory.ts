@@ -1,5 +1,7 @@
 import type { RuledItem } from '@douane/api';
-import { KIND_WORDS, pathOf } from '../../ui/words';
+import { becauseWords } from '@douane/core/classify/words';
+import { KIND_WORDS } from '@douane/core/observe';
+import { pathOf } from '../../ui/words';
 
 /** How the list of items is narrowed, grouped and sorted; kept under a name, this is a saved filter. */
 export interface ListFilter {
@@ -78,9 +80,10 @@ function textOf(item: RuledItem): string {
   let text = texts.get(item);
   if (text === undefined) {
     const { name, host, kind, party, ruling, aside } = item;
+    const because = ruling?.because ?? aside?.because;
     const stands = ruling?.service ?? (aside?.state === 'ignored' ? 'ignored' : 'open');
     text =
-      `${name} ${host} ${KIND_WORDS[kind]} ${party} party ${stands} ${ruling?.purpose ?? ''} ${ruling?.by ?? ''} ${ruling?.reason ?? aside?.reason ?? ''} ${item.chain.map((link) => link.url).join(' ')} ${item.pages.map(pathOf).join(' ')}`.toLowerCase();
+      `${name} ${host} ${KIND_WORDS[kind]} ${party} party ${stands} ${ruling?.purpose ?? ''} ${ruling?.by ?? ''} ${because ? becauseWords(because) : ''} ${item.chain.map((link) => link.url).join(' ')} ${item.pages.map(pathOf).join(' ')}`.toLowerCase();
     texts.set(item, text);
   }
   return text;

@@ -1,6 +1,6 @@
 import type { ItemDetail, RuledItem } from '@douane/api';
-import { LIKENESSES, type Likeness } from '@douane/core/classify/words';
-import { lifetimeWords } from '@douane/core/observe';
+import { becauseWords, LIKENESSES, type Likeness } from '@douane/core/classify/words';
+import { KIND_WORDS, lifetimeWords, signWords } from '@douane/core/observe';
 import type { Purpose } from '@douane/core/setup';
 import { useQuery } from '@tanstack/react-query';
 import type { ComponentProps } from 'react';
@@ -9,11 +9,11 @@ import * as queries from '../../api/queries';
 import { Chain } from '../../ui/chain';
 import { Mark } from '../../ui/mark';
 import { Ago, Button, Facts, Key, Section, Trouble } from '../../ui/parts';
-import { KIND_WORDS, pathOf } from '../../ui/words';
+import { pathOf } from '../../ui/words';
 import { ItemHistory } from './item-history';
 import { ItemNotes } from './item-notes';
 import { RulingForm } from './ruling-form';
-import type { Decision } from './use-rulings';
+import type { AskedRuling } from './use-rulings';
 
 interface Props {
   siteId: string;
@@ -23,7 +23,7 @@ interface Props {
   similar: [Likeness, RuledItem[]][];
   busy: boolean;
   onMark(items: readonly RuledItem[]): void;
-  onRule(decision: Decision): void;
+  onRule(decision: AskedRuling): void;
   onUndo(act: string): void;
   /** See `RulingForm`. */
   filled: ComponentProps<typeof RulingForm>['filled'];
@@ -48,14 +48,14 @@ export function ItemDocket({ siteId, itemId, purposes, similar, busy, onMark, on
       ))}
       {item.aside && (
         <p className="mt-2 text-ink2">
-          {item.aside.person ?? 'Somebody'}: {item.aside.reason}, <Ago at={item.aside.at} />
+          {item.aside.person ?? 'Somebody'}: {becauseWords(item.aside.because)}, <Ago at={item.aside.at} />
         </p>
       )}
       {item.suggestion && (
         <div className="mt-2 border-l-4 border-stamp bg-well px-2 py-1">
           <p className="[overflow-wrap:anywhere]">
             Perhaps <b>{nameOf(item.suggestion.purpose)}</b>, {item.suggestion.service} (
-            {Math.round(item.suggestion.confidence * 100)}&nbsp;%): {item.suggestion.reason}.
+            {Math.round(item.suggestion.confidence * 100)}&nbsp;%): {becauseWords(item.suggestion.because)}.
           </p>
           <Button
             kind="quiet"
@@ -109,9 +109,9 @@ export function ItemDocket({ siteId, itemId, purposes, similar, busy, onMark, on
       {data.signs.length > 0 && (
         <Section title="Signs">
           <ul>
-            {data.signs.map(({ words, page }) => (
-              <li key={words} className="border-b border-line py-1 [overflow-wrap:anywhere]">
-                {words} <span className="text-ink2">on {pathOf(page)}</span>
+            {data.signs.map((sign) => (
+              <li key={signWords(sign)} className="border-b border-line py-1 [overflow-wrap:anywhere]">
+                {signWords(sign)} <span className="text-ink2">on {pathOf(sign.page)}</span>
               </li>
             ))}
           </ul>

@@ -1,5 +1,5 @@
 import type { ItemDetail } from '@douane/api';
-import { authorWords, LEGAL_BASES } from '@douane/core/classify/words';
+import { becauseWords, evidenceWords, LEGAL_BASES, seenThenWords } from '@douane/core/classify/words';
 import { lifetimeWords } from '@douane/core/observe';
 import clsx from 'clsx';
 import { Ago, Button, Section } from '../../ui/parts';
@@ -23,11 +23,9 @@ export function ItemHistory({ history, nameOf, onUndo }: Props) {
               {past.service && ` · ${past.service}`}
             </span>
             <span className="block text-ink2 [overflow-wrap:anywhere]">
-              {past.reason}
-              {past.by === 'person' && past.person && !past.reason.includes(past.person)
-                ? `, by ${authorWords('person', past.person)}`
-                : ''}
-              , <Ago at={past.at} />
+              {becauseWords(past.because)}
+              {past.by === 'person' && past.person && !namesPerson(past.because) ? `, by ${past.person}` : ''},{' '}
+              <Ago at={past.at} />
               {past.undoneAt && (
                 <>
                   ; taken back{past.undoneBy && ` by ${past.undoneBy}`} <Ago at={past.undoneAt} />
@@ -39,11 +37,11 @@ export function ItemHistory({ history, nameOf, onUndo }: Props) {
                 {words}
               </span>
             ))}
-            {past.evidence && past.evidence.length > 0 && (
+            {restedOn(past).length > 0 && (
               <details>
                 <summary className="min-h-6 cursor-pointer text-stamp">What it rested on</summary>
                 <ul className="text-ink2">
-                  {past.evidence.map((words) => (
+                  {restedOn(past).map((words) => (
                     <li key={words} className="[overflow-wrap:anywhere]">
                       {words}
                     </li>
@@ -62,6 +60,14 @@ export function ItemHistory({ history, nameOf, onUndo }: Props) {
     </Section>
   );
 }
+
+/** Whether the reason tells already who it was. */
+const namesPerson = (because: ItemDetail['history'][number]['because']) => 'person' in because;
+
+const restedOn = ({ because, seen }: ItemDetail['history'][number]) => [
+  ...evidenceWords(because),
+  ...(seen ? seenThenWords(seen) : []),
+];
 
 /** What a person said beside purpose and service; without a person it is the catalogue's, and stands in the form. */
 function factsOf({ by, description, lifetimeSeconds, legalBasis }: ItemDetail['history'][number]): string[] {

@@ -1,10 +1,10 @@
 import type { ItemDetail } from '@douane/api';
+import { KIND_WORDS } from '@douane/core/observe';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call } from '../../api/client';
 import { useSession } from '../../api/session';
 import { Ago, Button, Code, Section, Trouble } from '../../ui/parts';
-import { KIND_WORDS } from '../../ui/words';
 
 /** Notes of people about an item, and a question to hand to whoever built the page. */
 export function ItemNotes({ detail, siteId }: { detail: ItemDetail; siteId: string }) {

@@ -1,10 +1,9 @@
 import type { RuledItem } from '@douane/api';
-import { lifetimeWords } from '@douane/core/observe';
+import { KIND_WORDS, lifetimeWords } from '@douane/core/observe';
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import clsx from 'clsx';
 import { memo, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { Mark } from '../../ui/mark';
-import { KIND_WORDS } from '../../ui/words';
 import { OPEN_GROUP, type Row, type Sorting } from './inventory';
 
 interface Props {

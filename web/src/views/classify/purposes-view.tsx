@@ -1,7 +1,7 @@
-import { plural } from '@douane/core/board';
 import { slugOf } from '@douane/core/classify/words';
 import { ACTIVITIES, ACTIVITY_WORDS, type Activity } from '@douane/core/regimes';
 import type { Purpose } from '@douane/core/setup';
+import { plural } from '@douane/core/words';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import * as queries from '../../api/queries';

@@ -37,7 +37,7 @@ export function RulingBar({ rulings, purposes, nameOf, marked, more, onMore }: P
           {done && (
             <span className="basis-full">
               <b>{doneWords(done, nameOf)}</b>{' '}
-              {'purpose' in done.decision && done.effects.length > 0 && `It ${done.effects.join('; ')}. `}
+              {'purpose' in done.ruling && done.effects.length > 0 && `It ${done.effects.join('; ')}. `}
               <span className="text-ink2">{rulings.left.join(' ')}</span>
             </span>
           )}
@@ -75,8 +75,8 @@ export function RulingBar({ rulings, purposes, nameOf, marked, more, onMore }: P
   );
 }
 
-function doneWords({ items, decision }: NonNullable<Rulings['done']>, nameOf: (id: string) => string): string {
+function doneWords({ items, ruling }: NonNullable<Rulings['done']>, nameOf: (id: string) => string): string {
   const what = items.length === 1 ? items[0]!.name : `${items.length} items`;
-  if ('purpose' in decision) return `${what} ruled ${nameOf(decision.purpose)}.`;
-  return decision.state === 'ignored' ? `${what} ignored.` : `${what} kept open.`;
+  if ('purpose' in ruling) return `${what} ruled ${nameOf(ruling.purpose)}.`;
+  return ruling.state === 'ignored' ? `${what} ignored.` : `${what} kept open.`;
 }

@@ -1,19 +1,19 @@
 import type { ItemDetail } from '@douane/api';
-import { LEGAL_BASES, type LegalBasis } from '@douane/core/classify/words';
+import { becauseWords, LEGAL_BASES, type LegalBasis } from '@douane/core/classify/words';
 import { lifetimeWords } from '@douane/core/observe';
 import type { Purpose } from '@douane/core/setup';
 import clsx from 'clsx';
 import { type RefObject, useLayoutEffect, useState } from 'react';
 import { Button, Key, Section } from '../../ui/parts';
-import type { Decision } from './use-rulings';
+import type { AskedRuling } from './use-rulings';
 
 interface Props {
   detail: ItemDetail;
   purposes: Purpose[];
   busy: boolean;
-  onRule(decision: Decision): void;
+  onRule(decision: AskedRuling): void;
   /** Gets what the form says for a purpose, so that number keys rule with it; `null`: something in it is wrong. */
-  filled: RefObject<((purpose: string) => Decision | null) | null>;
+  filled: RefObject<((purpose: string) => AskedRuling | null) | null>;
 }
 
 const DAY = 86_400;
@@ -31,7 +31,7 @@ export function RulingForm({ detail: { item, entity, effects }, purposes, busy, 
   const [aside, setAside] = useState(false);
   const wrongLife = life !== '' && life !== 'session' && !/^\d{1,5}$/.test(life);
 
-  const decisionFor = (purpose: string): Decision => ({
+  const askedFor = (purpose: string): AskedRuling => ({
     purpose,
     service: service.trim() || undefined,
     description: description.trim() || undefined,
@@ -40,7 +40,7 @@ export function RulingForm({ detail: { item, entity, effects }, purposes, busy, 
     ...(reason.trim() && { reason: reason.trim() }),
   });
   useLayoutEffect(() => {
-    filled.current = (purpose) => (wrongLife ? null : decisionFor(purpose));
+    filled.current = (purpose) => (wrongLife ? null : askedFor(purpose));
     return () => {
       filled.current = null;
     };
@@ -49,7 +49,7 @@ export function RulingForm({ detail: { item, entity, effects }, purposes, busy, 
     <Section title="Ruling">
       {ruling && (
         <p className="mb-2 text-ink2 [overflow-wrap:anywhere]">
-          {ruling.reason}
+          {becauseWords(ruling.because)}
           {ruling.confidence < 1 ? `; ${Math.round(ruling.confidence * 100)} % sure` : ''}. It{' '}
           {(effects[ruling.purpose] ?? []).join('; ')}.
         </p>
@@ -115,7 +115,7 @@ export function RulingForm({ detail: { item, entity, effects }, purposes, busy, 
             aria-pressed={ruling?.purpose === purpose.id}
             className={clsx('w-full', ruling?.purpose === purpose.id && 'bg-wash!')}
             title={(effects[purpose.id] ?? []).join('; ')}
-            onClick={() => onRule(decisionFor(purpose.id))}
+            onClick={() => onRule(askedFor(purpose.id))}
           >
             {purpose.name}
             {i < 9 && (
@@ -128,11 +128,7 @@ export function RulingForm({ detail: { item, entity, effects }, purposes, busy, 
       </div>
       <div className="mt-1 flex flex-wrap gap-x-3">
         {ruling && ruling.by !== 'person' && (
-          <Button
-            kind="quiet"
-            disabled={busy}
-            onClick={() => onRule({ state: 'open', reason: 'kept open to be looked at' })}
-          >
+          <Button kind="quiet" disabled={busy} onClick={() => onRule({ state: 'open' })}>
             Keep open
           </Button>
         )}

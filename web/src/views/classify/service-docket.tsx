@@ -1,13 +1,13 @@
 import type { FoundService } from '@douane/api';
-import { plural } from '@douane/core/board';
 import type { ServiceRecordBody } from '@douane/core/classify';
+import { KIND_WORDS } from '@douane/core/observe';
+import { plural } from '@douane/core/words';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import { type ApiProblem, call } from '../../api/client';
 import { Button, Section, Trouble } from '../../ui/parts';
-import { KIND_WORDS } from '../../ui/words';
 import { useUnsaved } from '../use-unsaved';
 
 interface Props {

@@ -6,7 +6,7 @@ import { ApiProblem, call } from '../../api/client';
 import * as queries from '../../api/queries';
 
 /** What a person decides about some items. */
-export type Decision =
+export type AskedRuling =
   | {
       state?: 'ruled';
       purpose: string;
@@ -21,7 +21,7 @@ export type Decision =
 
 interface Asked {
   items: RuledItem[];
-  decision: Decision;
+  ruling: AskedRuling;
   /** Over what somebody else ruled meanwhile, which was seen. */
   anyway?: boolean;
 }
@@ -30,7 +30,7 @@ interface Asked {
 export interface Done {
   act: string;
   items: RuledItem[];
-  decision: Decision;
+  ruling: AskedRuling;
   effects: string[];
 }
 
@@ -48,14 +48,14 @@ export function useRulings(siteId: string) {
   }, [done?.act]);
   const reload = () => client.invalidateQueries({ queryKey: ['items', siteId] });
   const rule = useMutation({
-    mutationFn: ({ items, decision, anyway }: Asked) =>
+    mutationFn: ({ items, ruling, anyway }: Asked) =>
       call<RulingAct>('POST', `/sites/${siteId}/rulings`, {
         itemIds: items.map((item) => item.id),
-        ...decision,
+        ...ruling,
         ...(!anyway && { seen: Object.fromEntries(items.map((item) => [item.id, seenOf(item)])) }),
       }),
-    onSuccess: ({ act, effects, standing }, { items, decision }) => {
-      setDone({ act, items, decision, effects });
+    onSuccess: ({ act, effects, standing }, { items, ruling }) => {
+      setDone({ act, items, ruling, effects });
       setUndone(false);
       // In place: a long list is not loaded anew for one ruling.
       const now = new Map(standing.map((one) => [one.id, one]));
@@ -81,8 +81,8 @@ export function useRulings(siteId: string) {
   const { data: after } = useQuery({ ...queries.leftToDo(siteId, act), enabled: act !== undefined });
   const conflict = rule.error instanceof ApiProblem && rule.error.status === 409 ? rule.error : null;
   return {
-    rule: (items: RuledItem[], decision: Decision, then?: () => void) => {
-      if (items.length > 0 && !rule.isPending) rule.mutate({ items, decision }, { onSuccess: then });
+    rule: (items: RuledItem[], ruling: AskedRuling, then?: () => void) => {
+      if (items.length > 0 && !rule.isPending) rule.mutate({ items, ruling }, { onSuccess: then });
     },
     undo: (act: string) => undo.mutate(act),
     done,
@@ -99,6 +99,6 @@ export function useRulings(siteId: string) {
 
 export type Rulings = ReturnType<typeof useRulings>;
 
-/** The person's decision that was in sight, by its id. */
+/** The person's ruling that was in sight, by its id. */
 const seenOf = (item: RuledItem): string | null =>
   item.aside?.id ?? (item.ruling?.by === 'person' ? item.ruling.id : null);

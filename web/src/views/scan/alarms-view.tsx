@@ -1,12 +1,14 @@
 import type { Alarm } from '@douane/api';
-import { plural } from '@douane/core/board';
+import { KIND_WORDS } from '@douane/core/observe';
+import { alarmWords } from '@douane/core/scan';
+import { plural } from '@douane/core/words';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { call } from '../../api/client';
 import * as queries from '../../api/queries';
 import { Mark } from '../../ui/mark';
 import { Ago, Button, Empty, Finding, ListAndDocket, Trouble } from '../../ui/parts';
-import { KIND_WORDS, pathOf } from '../../ui/words';
+import { pathOf } from '../../ui/words';
 import { useSite } from '../site-frame';
 import { NoticesForm } from './notices-form';
 import { ScanLinks } from './scan-links';
@@ -41,11 +43,11 @@ export function AlarmsView() {
         <Empty>When a new cookie or third party appears on the site, it will stand here.</Empty>
       )}
       {alarms.map((alarm) => (
-        <article key={alarm.id} className="mb-4 border-t border-ink bg-sheet px-3 py-2" aria-label={alarm.words}>
+        <article key={alarm.id} className="mb-4 border-t border-ink bg-sheet px-3 py-2" aria-label={alarmWords(alarm)}>
           <div className="flex flex-wrap items-start gap-3">
             <div className="min-w-0 flex-1">
               <h2 className="[overflow-wrap:anywhere]">
-                <Mark name={alarm.seenAt ? 'nothing' : 'slipped'} /> {alarm.words}
+                <Mark name={alarm.seenAt ? 'nothing' : 'slipped'} /> {alarmWords(alarm)}
               </h2>
               <p className="text-ink2">
                 <Ago at={alarm.at} />
@@ -73,7 +75,7 @@ export function AlarmsView() {
               </li>
             ))}
           </ul>
-          {alarm.items.length > 20 && <p className="text-ink2">and {alarm.items.length - 20} more</p>}
+          {alarm.count > 20 && <p className="text-ink2">and {alarm.count - Math.min(20, alarm.items.length)} more</p>}
           <Deliveries of={alarm.deliveries} />
         </article>
       ))}

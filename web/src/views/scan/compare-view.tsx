@@ -1,5 +1,5 @@
 import type { ScanRun } from '@douane/api';
-import { type Item, type ItemChange, lifetimeWords, type ScanComparison } from '@douane/core/observe';
+import { type Item, type ItemChange, KIND_WORDS, lifetimeWords, type ScanComparison } from '@douane/core/observe';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -8,7 +8,7 @@ import { Chain } from '../../ui/chain';
 import { Digest } from '../../ui/digest';
 import { Mark } from '../../ui/mark';
 import { Ago, Empty, exactTime, Facts, Finding, ListAndDocket, Section, Trouble } from '../../ui/parts';
-import { KIND_WORDS, pathOf } from '../../ui/words';
+import { pathOf } from '../../ui/words';
 import { useSite } from '../site-frame';
 import { useRuns } from '../use-runs';
 import { ScanLinks } from './scan-links';

@@ -1,5 +1,5 @@
 import type { ScanReport } from '@douane/api';
-import { plural } from '@douane/core/board';
+import { plural } from '@douane/core/words';
 
 /** How much of the site was seen, in a sentence each; nothing where it was all of it. */
 export function Coverage({ report: { coverage, pages, plan } }: { report: ScanReport }) {

@@ -1,5 +1,6 @@
 import type { ScanRun } from '@douane/api';
-import { KIND_WORDS, pathOf } from '../../ui/words';
+import { KIND_WORDS } from '@douane/core/observe';
+import { pathOf } from '../../ui/words';
 
 /** How far the scan is: pages done and to go, those being visited, and items as they are found. */
 export function RunningScan({ run }: { run: ScanRun }) {

@@ -1,5 +1,5 @@
 import type { ImportRun, RequestedRun, RuledItem, ScanRun } from '@douane/api';
-import { plural } from '@douane/core/board';
+import { plural } from '@douane/core/words';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef } from 'react';
 import { Link } from 'react-router';

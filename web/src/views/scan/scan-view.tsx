@@ -1,5 +1,5 @@
 import type { ScanRun } from '@douane/api';
-import { plural } from '@douane/core/board';
+import { plural } from '@douane/core/words';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
 import { call } from '../../api/client';

@@ -1,9 +1,9 @@
-import type { Sign } from '@douane/core/observe';
+import { type Sign, signWords } from '@douane/core/observe';
 import { pathOf } from '../../ui/words';
 
 const TITLES: Record<Sign['what'], string> = {
-  disguise: 'Third parties in disguise',
-  'id-travels': 'Identifiers that travel',
+  'cname-cloaking': 'CNAME cloaking',
+  'cookie-syncing': 'Cookie syncing',
   fingerprinting: 'Scripts that fingerprint',
   'refused-cookie': 'Cookies the browser refused',
 };
@@ -22,9 +22,9 @@ export function Signs({ signs }: { signs: readonly Sign[] }) {
               {TITLES[what]} <span className="font-normal text-ink2">{some.length}</span>
             </summary>
             <ul className="px-2 pb-2">
-              {some.slice(0, 200).map(({ words, page, host, name }) => (
-                <li key={`${host} ${name}`} className="py-0.5 [overflow-wrap:anywhere]">
-                  {words} <span className="text-ink2">on {pathOf(page)}</span>
+              {some.slice(0, 200).map((sign) => (
+                <li key={`${sign.host} ${sign.name}`} className="py-0.5 [overflow-wrap:anywhere]">
+                  {signWords(sign)} <span className="text-ink2">on {pathOf(sign.page)}</span>
                 </li>
               ))}
             </ul>

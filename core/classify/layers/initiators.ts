@@ -17,10 +17,10 @@ export function hostOf(url: string): string {
  * Addresses of the tags that brought an item in, the nearest last; the page at the head of the chain is none. A request
  * is the last link of its own chain and does not bring itself in; what a script wrote was brought in by that script.
  */
-export function bringers({ kind, chain = [] }: Classifiable): string[] {
-  return chain.slice(1, Math.max(1, bringersEnd(kind, chain))).map((link) => link.url);
+export function initiatorsOf({ kind, chain = [] }: Classifiable): string[] {
+  return chain.slice(1, Math.max(1, initiatorsEnd(kind, chain))).map((link) => link.url);
 }
 
 /** The place in a chain behind the last link that brought the item in. */
-export const bringersEnd = (kind: Classifiable['kind'], chain: readonly unknown[]): number =>
+export const initiatorsEnd = (kind: Classifiable['kind'], chain: readonly unknown[]): number =>
   kind === 'request' ? chain.length - 1 : chain.length;

@@ -6,10 +6,10 @@ const WAIT_MS = 3_000;
 const DEEPEST = 8;
 
 /**
- * Own host names that lead to somebody else by a CNAME record (RFC 1034 section 3.6.2): a third party in disguise, whose
- * cookies the browser takes for the site's own. `server` is a name server to ask, `ADDRESS:PORT`; else the system's.
+ * CNAME cloaking: own host names that lead to somebody else by a CNAME record (RFC 1034 section 3.6.2), whose cookies the
+ * browser takes for the site's own. `server` is a name server to ask, `ADDRESS:PORT`; else the system's.
  */
-export async function findDisguises(
+export async function findCnameCloaking(
   hosts: Iterable<{ host: string; page: string }>,
   ownDomains: readonly string[],
   server?: string,
@@ -22,8 +22,7 @@ export async function findDisguises(
       const own = [registrableDomain(host), ...ownDomains];
       const behind = (await aliases(resolver, host)).find((name) => !own.includes(registrableDomain(name)));
       if (!behind) return [];
-      const words = `${host} looks like the site’s own but leads to ${behind} by a CNAME record`;
-      return [{ what: 'disguise', host, name: behind, words, page, chain: [{ url: page, how: 'page' }] }];
+      return [{ what: 'cname-cloaking', host, name: behind, page, chain: [{ url: page, how: 'page' }] }];
     }),
   );
   return found.flat();
@@ -33,7 +32,7 @@ async function aliases(resolver: Resolver, host: string): Promise<string[]> {
   const names: string[] = [];
   let name = host;
   while (names.length < DEEPEST) {
-    // No such record, no such name, or no name server: then nothing is in disguise as far as the resolver tells.
+    // No such record, no such name, or no name server: then nothing is cloaked as far as the resolver tells.
     const next = (await resolver.resolveCname(name).catch(() => []))[0]?.toLowerCase();
     if (!next || names.includes(next)) break;
     names.push(next);
