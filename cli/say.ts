@@ -12,6 +12,7 @@ export function progress(text: string): void {
     process.stderr.write(`\r\x1b[2K${pc.dim(text.slice(0, (process.stderr.columns ?? 80) - 1))}`);
 }
 
+/** Takes the line of progress away, so that what comes next stands on a line of its own. */
 export function progressDone(): void {
   if (process.stderr.isTTY) process.stderr.write('\r\x1b[2K');
 }

@@ -4,9 +4,11 @@
  */
 const own = Document.prototype;
 
+/** `document.createElement`, also where an element of that name hides it. */
 export const create = <K extends keyof HTMLElementTagNameMap>(tag: K): HTMLElementTagNameMap[K] =>
   own.createElement.call(document, tag) as HTMLElementTagNameMap[K];
 
+/** `document.querySelectorAll`, likewise. */
 export const allOf = (selector: string): NodeListOf<HTMLElement> =>
   own.querySelectorAll.call(document, selector) as NodeListOf<HTMLElement>;
 

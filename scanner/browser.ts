@@ -46,6 +46,7 @@ const DISABLED_FEATURES = [
   ...['AvoidUnnecessaryBeforeUnloadCheckSync', 'DestroyProfileOnBrowserClose', 'MediaRouter', 'PaintHolding'],
 ];
 
+/** The browser to start: `DOUANE_CHROMIUM`, else the first that is installed. Throws `CannotRun` where there is none. */
 export function chromiumPath(): string {
   const own = process.env.DOUANE_CHROMIUM;
   if (own) {

@@ -263,4 +263,5 @@ export class Visitor {
   }
 }
 
+/** Waits so many milliseconds. */
 export const pause = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));

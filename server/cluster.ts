@@ -264,6 +264,7 @@ async function dataFolder(folder: string, user: { uid: number; gid: number } | n
   return path.join('/var/lib/postgresql', `douane-${name}`);
 }
 
+/** A TCP port of loopback that nobody listened on a moment ago. */
 export async function freePort(): Promise<number> {
   const server = createServer();
   await new Promise<void>((resolve, reject) => server.listen(0, '127.0.0.1', resolve).once('error', reject));
@@ -272,6 +273,7 @@ export async function freePort(): Promise<number> {
   return port;
 }
 
+/** Whether nobody listens on a TCP port of loopback. */
 export async function isFree(port: number): Promise<boolean> {
   const server = createServer();
   const free = await new Promise<boolean>((resolve) => {

@@ -75,6 +75,7 @@ function wholeNumber(env: NodeJS.ProcessEnv, name: string, otherwise: number): n
   return Number(text);
 }
 
+/** A port from the environment. Throws where it is none. */
 export function portOf(env: NodeJS.ProcessEnv, name: string, otherwise: number): number {
   const text = env[name];
   if (text === undefined || text === '') return otherwise;

@@ -37,7 +37,7 @@ type Listener = (change: Change) => void;
 /** Passes what workers and servers announce on to browsers, as server-sent events. Connects again when it is cut off. */
 export class Live {
   private readonly streams = new Set<{ organisationId: string; personId: string; res: Response }>();
-  private readonly listeners: { what: Change['what']; tell: Listener }[] = [];
+  private readonly listeners: { what: Change['what']; listener: Listener }[] = [];
   private client: pg.Client | null = null;
   private closed = false;
   private retry: NodeJS.Timeout | undefined;
@@ -61,9 +61,9 @@ export class Live {
     this.client = client;
   }
 
-  /** Calls `tell` with every change of a kind, in whichever process it was made. */
-  on(what: Change['what'], tell: Listener): void {
-    this.listeners.push({ what, tell });
+  /** Calls `listener` with every change of a kind, in whichever process it was made. */
+  on(what: Change['what'], listener: Listener): void {
+    this.listeners.push({ what, listener });
   }
 
   /** Opens a stream of events to a person's browser. */
@@ -88,7 +88,7 @@ export class Live {
   }
 
   private pass(change: Change): void {
-    for (const { what, tell } of this.listeners) if (what === change.what) tell(change);
+    for (const { what, listener } of this.listeners) if (what === change.what) listener(change);
     const { organisationId, ...told } = change;
     for (const stream of this.streams) {
       if (stream.organisationId === organisationId) stream.res.write(`data: ${JSON.stringify(told)}\n\n`);

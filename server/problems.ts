@@ -17,8 +17,10 @@ export class Problem extends Error {
   }
 }
 
+/** 404, for what is not there and for what belongs to others alike. */
 export const notFound = (what: string) => new Problem(404, `There is no such ${what}`);
 
+/** Answers what no route took. */
 export const noSuchPath: RequestHandler = (req) => {
   throw new Problem(404, 'There is nothing at this address', req.path);
 };

@@ -16,6 +16,7 @@ import { Refused, today } from '../say';
 
 const PARTS = ['gate', 'recorder', 'classify', 'items', 'quiet', 'shop', 'memory'];
 
+/** `douane bench [parts…]`: measures, one line a figure. */
 export function benchCommand(program: Command, root: string): void {
   program
     .command('bench')

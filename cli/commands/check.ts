@@ -30,6 +30,7 @@ interface Flags {
 
 const many = (value: string, all: string[]) => [...all, value];
 
+/** `douane check URL`: visits as each kind of visitor; exit 1 where something slipped, 2 where it could not check. */
 export function checkCommand(program: Command): void {
   program
     .command('check')

@@ -24,6 +24,7 @@ import { workThroughDemo } from '../demo-data';
 import { Refused } from '../say';
 import { stopSignal } from '../stop';
 
+/** `douane demo`: everything on this machine with demo data, until it is stopped. */
 export function demoCommand(program: Command, root: string): void {
   program
     .command('demo')

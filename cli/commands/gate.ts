@@ -7,6 +7,7 @@ import type { Command } from 'commander';
 import { parseCount, readSetup } from '../files';
 import { Refused, today } from '../say';
 
+/** `douane gate`: a site's gate as static files, for those who serve it themselves. */
 export function gateCommand(program: Command, root: string): void {
   program
     .command('gate')

@@ -31,6 +31,7 @@ interface Flags {
 
 const many = (value: string, all: string[]) => [...all, value];
 
+/** `douane scan URL`: one scan without a database, to files. */
 export function scanCommand(program: Command): void {
   program
     .command('scan')

@@ -13,6 +13,7 @@ const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
 /** What is done to the running system, in turn. */
 const FAULTS = ['serve is killed', 'the database is restarted', 'serve is stopped', 'the database is killed'] as const;
 
+/** `douane soak`: faults in a loop under load; exit 1 where a record was lost, doubled, or the server died. */
 export function soakCommand(program: Command, root: string): void {
   program
     .command('soak')

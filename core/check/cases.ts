@@ -10,6 +10,7 @@ type Cased = Pick<Release, 'rules'>;
 
 const WITHDRAWN: Step[] = ['accept', 'refuse'];
 
+/** A case with the id that its parts make: place, choices, signals. */
 export function visitorCase(place: string, steps: Step[], signals: 'gpc'[] = []): VisitorCase {
   return { id: [place || 'unknown', choiceWord(steps), ...signals].join(' '), place, signals, steps };
 }

@@ -4,6 +4,7 @@ export const BUTTON_ELEMENT = 'douane-choices';
 
 /** What a button of the banner does, in its attribute `data-act`. */
 export type BannerAct = 'accept' | 'refuse' | 'choose' | 'save' | 'close' | 'retry';
+/** CSS selector of what does an act in the banner. */
 export const actSelector = (act: BannerAct) => `${BANNER_ELEMENT} [data-act="${act}"]`;
 
 /** Id of the box that stands for a purpose, within the banner. */

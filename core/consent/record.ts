@@ -61,6 +61,7 @@ export type LedgerBreak =
   | { code: 'ends-early'; number: number; known: number }
   | { code: 'other-head'; number: number };
 
+/** Where and how a ledger is broken, as a clause. */
 export function breakWords(found: LedgerBreak): string {
   switch (found.code) {
     case 'missing':

@@ -70,6 +70,7 @@ export const scanPlanSchema = z.strictObject({
 });
 export type ScanPlan = z.output<typeof scanPlanSchema>;
 
+/** The plan of a site for which nobody made one. */
 export const defaultScanPlan = (): ScanPlan => scanPlanSchema.parse({});
 
 function isLanguage(text: string): boolean {

@@ -97,6 +97,7 @@ const compiledSchema = z.object({
 
 /** What of a release is kept beside its setup. */
 export type Compiled = z.output<typeof compiledSchema>;
+/** What of a release is compiled from its setup, as it is kept beside it. */
 export const compiledOf = ({ compiledOn, rules, plan, contents, origins }: Release): Compiled => ({
   compiledOn,
   rules,

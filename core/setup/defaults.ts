@@ -56,6 +56,7 @@ export const DEFAULT_PURPOSES: Purpose[] = [
   },
 ];
 
+/** The banner of a site that was just taken on: every language that ships, no text changed. */
 export function defaultBanner(): Banner {
   return {
     defaultLanguage: 'en',

@@ -70,6 +70,7 @@ export function unanswered(): string[] {
   }
 }
 
+/** Keeps the ids of records whose answer never came, to be named with the next choice; at most the newest few. */
 export function keepUnanswered(ids: readonly string[]): void {
   try {
     if (ids.length > 0) localStorage.setItem(UNANSWERED, JSON.stringify(ids.slice(-MOST_UNANSWERED)));

@@ -33,6 +33,7 @@ export function removeNote({ db }: Tools, actor: Actor, noteId: string): Promise
   });
 }
 
+/** Marks an alarm as seen by the actor; the first who saw it stays named. 404: none of the organisation's. */
 export function seeAlarm({ db }: Tools, actor: Actor, alarmId: string) {
   const { organisationId, personId } = actor;
   return perform(db, actor, 'see-alarm', async (tx) => {
@@ -51,6 +52,7 @@ export function saveFilter({ db }: Tools, actor: Actor, siteId: string, { name, 
   });
 }
 
+/** Deletes a saved filter. 404: none of the organisation's. */
 export function removeFilter({ db }: Tools, actor: Actor, filterId: string): Promise<void> {
   return perform(db, actor, 'remove-filter', async (tx) => {
     if (!(await deleteFilter(tx, actor.organisationId, filterId))) throw notFound('filter');

@@ -59,6 +59,7 @@ export async function saveHouseRule(
   return saved;
 }
 
+/** Deletes a house rule and rules anew what it ruled. 404: none of the organisation's. */
 export async function removeHouseRule({ db, knowledge }: Tools, actor: Actor, id: string): Promise<void> {
   const { organisationId } = actor;
   await perform(db, actor, 'remove-house-rule', async (tx) => {

@@ -36,6 +36,7 @@ export function importFile(
   });
 }
 
+/** Asks a run to end; a queued one ends at once. 404: none under way. */
 export function cancelRun({ db }: Pick<ServerContext, 'db'>, actor: Actor, runId: string): Promise<Run> {
   return perform(db, actor, 'cancel-run', async (tx) => {
     const run = await cancel(tx, actor.organisationId, runId);

@@ -35,6 +35,7 @@ function changing<T>(
   });
 }
 
+/** How the site is scanned from the next scan on. */
 export function saveScanPlan(tools: Tools, actor: Actor, siteId: string, plan: ScanPlan): Promise<void> {
   return changing(tools, actor, siteId, 'save-scan-plan', async (tx) => {
     await keepScanPlan(tx, actor.organisationId, siteId, plan);
@@ -57,6 +58,7 @@ export async function saveSchedule(
   });
 }
 
+/** The site is scanned by hand only from now on. */
 export function removeSchedule(tools: Tools, actor: Actor, siteId: string): Promise<void> {
   return changing(tools, actor, siteId, 'remove-schedule', async (tx) => {
     await deleteSchedule(tx, actor.organisationId, siteId);
@@ -100,6 +102,7 @@ export function saveSignIn(tools: Tools, actor: Actor, siteId: string, asked: As
   });
 }
 
+/** Deletes the recipe and the sealed password. */
 export function removeSignIn(tools: Tools, actor: Actor, siteId: string): Promise<void> {
   return changing(tools, actor, siteId, 'remove-sign-in', async (tx) => {
     await deleteSignIn(tx, actor.organisationId, siteId);

@@ -41,6 +41,7 @@ export function saveService({ db }: Tools, actor: Actor, id: string | null, body
   });
 }
 
+/** Deletes what is known of a service; its rulings stay. 404: none of the organisation's. */
 export function removeService({ db }: Tools, actor: Actor, id: string): Promise<void> {
   return perform(db, actor, 'remove-service', async (tx) => {
     if (!(await deleteService(tx, actor.organisationId, id))) throw notFound('service');

@@ -43,6 +43,7 @@ export async function insertAlarm(
   return rows[0]?.id ?? null;
 }
 
+/** The newest hundred alarms of a site, the newest first. */
 export async function listAlarms(db: Queryable, organisationId: string, siteId: string): Promise<Alarm[]> {
   const { rows } = await db.query<Alarm>(
     `${ALARM} WHERE a.organisation_id = $1 AND a.site_id = $2 ORDER BY a.at DESC LIMIT 100`,
@@ -51,6 +52,7 @@ export async function listAlarms(db: Queryable, organisationId: string, siteId: 
   return rows;
 }
 
+/** How many alarms of a site nobody has marked as seen. */
 export async function countUnseenAlarms(db: Queryable, organisationId: string, siteId: string): Promise<number> {
   const { rows } = await db.query(
     `SELECT count(*)::int AS count FROM alarm WHERE organisation_id = $1 AND site_id = $2 AND seen_at IS NULL`,
@@ -59,6 +61,7 @@ export async function countUnseenAlarms(db: Queryable, organisationId: string, s
   return rows[0].count;
 }
 
+/** Notes who saw an alarm first. `null`: there is none of this organisation. */
 export async function markAlarmSeen(
   db: Queryable,
   organisationId: string,
@@ -73,6 +76,7 @@ export async function markAlarmSeen(
   return rows[0] ?? null;
 }
 
+/** Notes that an alarm is to be delivered on one way; says the delivery's id. */
 export async function insertDelivery(
   db: Queryable,
   organisationId: string,
@@ -106,6 +110,7 @@ export async function deliveryById(
   return { ...delivery, alarm: alarm.rows[0]! };
 }
 
+/** Notes how one try went. `why`: what went wrong. */
 export async function noteDelivery(
   db: Queryable,
   id: string,

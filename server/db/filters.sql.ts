@@ -6,6 +6,7 @@ export interface SavedFilter {
   filter: object;
 }
 
+/** The saved filters of a site, by name. */
 export async function listFilters(db: Queryable, organisationId: string, siteId: string): Promise<SavedFilter[]> {
   const { rows } = await db.query<SavedFilter>(
     `SELECT id, name, filter FROM saved_filter WHERE organisation_id = $1 AND site_id = $2 ORDER BY name`,
@@ -30,6 +31,7 @@ export async function saveFilter(
   return rows[0]!;
 }
 
+/** `false`: there was none of this organisation. */
 export async function deleteFilter(db: Queryable, organisationId: string, id: string): Promise<boolean> {
   const { rowCount } = await db.query(`DELETE FROM saved_filter WHERE organisation_id = $1 AND id = $2`, [
     organisationId,

@@ -82,6 +82,7 @@ function toItem({ facts, byPerson, automatic, ...row }: ItemRow): KeptItem {
   return { ...facts, ...row, ruling: ruled && toRuling(ruled), aside, automatic: automatic && toRuling(automatic) };
 }
 
+/** All items of a site with their rulings, third parties first; without excerpts of scripts. */
 export async function listItems(db: Queryable, organisationId: string, siteId: string): Promise<KeptItem[]> {
   const { rows } = await db.query<ItemRow>(
     `${LISTED} WHERE i.organisation_id = $1 AND i.site_id = $2 ORDER BY i.facts->>'party' DESC, i.host, i.kind, i.name`,
@@ -90,6 +91,7 @@ export async function listItems(db: Queryable, organisationId: string, siteId: s
   return rows.map(toItem);
 }
 
+/** The items of a site that belong to some hosts, in no order. */
 export async function listItemsOfHosts(
   db: Queryable,
   organisationId: string,
@@ -103,6 +105,7 @@ export async function listItemsOfHosts(
   return rows.map(toItem);
 }
 
+/** One item whole. `null`: there is none of this organisation. */
 export async function itemById(db: Queryable, organisationId: string, id: string): Promise<KeptItem | null> {
   const { rows } = await db.query<ItemRow>(`${WHOLE} WHERE i.organisation_id = $1 AND i.id = $2`, [organisationId, id]);
   return rows[0] ? toItem(rows[0]) : null;
@@ -251,6 +254,7 @@ export interface Note {
   person: string;
 }
 
+/** The notes on an item, the oldest first. */
 export async function listNotes(db: Queryable, organisationId: string, itemId: string): Promise<Note[]> {
   const { rows } = await db.query<Note>(
     `SELECT n.id, n.text, n.at, p.name AS person FROM item_note n JOIN person p ON p.id = n.person_id
@@ -260,6 +264,7 @@ export async function listNotes(db: Queryable, organisationId: string, itemId: s
   return rows;
 }
 
+/** Adds a person's note to an item. */
 export async function insertNote(
   db: Queryable,
   organisationId: string,

@@ -8,6 +8,7 @@ import {
 import { asJson } from './clean';
 import type { Queryable } from './db';
 
+/** What an organisation set about layers, heuristics and bar; defaults for the rest. */
 export async function classifySettings(db: Queryable, organisationId: string): Promise<ClassifySettings> {
   const { rows } = await db.query('SELECT classify_settings AS settings FROM organisation WHERE id = $1', [
     organisationId,
@@ -15,6 +16,7 @@ export async function classifySettings(db: Queryable, organisationId: string): P
   return classifySettingsSchema.parse(rows[0]?.settings ?? {});
 }
 
+/** Keeps these settings as a whole. */
 export async function saveClassifySettings(
   db: Queryable,
   organisationId: string,
@@ -41,6 +43,7 @@ export async function listHouseRules(db: Queryable, organisationId: string, site
   return rows.map(toRule);
 }
 
+/** Adds a house rule; says its id. `siteId` `null`: for every site. */
 export async function insertHouseRule(
   db: Queryable,
   organisationId: string,
@@ -69,6 +72,7 @@ export async function updateHouseRule(
   return rowCount === 1;
 }
 
+/** `false`: there was none of this organisation. */
 export async function deleteHouseRule(db: Queryable, organisationId: string, id: string): Promise<boolean> {
   const { rowCount } = await db.query('DELETE FROM house_rule WHERE organisation_id = $1 AND id = $2', [
     organisationId,

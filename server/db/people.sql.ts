@@ -26,11 +26,13 @@ export async function personByEmail(db: Queryable, email: string): Promise<(Pers
   return rows[0] ?? null;
 }
 
+/** Adds an organisation; says its id. */
 export async function insertOrganisation(db: Queryable, name: string): Promise<string> {
   const { rows } = await db.query('INSERT INTO organisation (name) VALUES ($1) RETURNING id', [name]);
   return rows[0].id;
 }
 
+/** Adds a person; says the id. Addresses are kept in small letters and are unique. */
 export async function insertPerson(
   db: Queryable,
   organisationId: string,
@@ -51,6 +53,7 @@ export async function markLeft(db: Queryable, email: string): Promise<boolean> {
   return rowCount === 1;
 }
 
+/** How many people there are in all organisations, those who left among them. */
 export async function countPeople(db: Queryable): Promise<number> {
   const { rows } = await db.query('SELECT count(*)::int AS n FROM person');
   return rows[0].n;

@@ -102,6 +102,7 @@ export async function listPublications(
   return rows.map((row) => ({ ...row, inForce: row.inForce === true }));
 }
 
+/** The newest hundred releases of a site, the newest first. */
 export async function listReleases(
   db: Queryable,
   organisationId: string,

@@ -57,6 +57,7 @@ export async function endAutomatic(db: Queryable, organisationId: string, itemId
 export type PastRuling = Pick<KeptRuling, 'id' | 'at' | 'act' | 'by' | 'because'> &
   Partial<KeptRuling> & { state: 'ruled' | 'open' | 'ignored'; undoneAt: string | null; undoneBy: string | null };
 
+/** The newest fifty rulings of an item, the newest first, those taken back among them. */
 export async function rulingHistory(db: Queryable, organisationId: string, itemId: string): Promise<PastRuling[]> {
   const { rows } = await db.query<{ ruling: RulingRow; undoneAt: string | null; undoneBy: string | null }>(
     `SELECT ${RULING_AS_JSON} AS ruling, r.undone_at AS "undoneAt", u.name AS "undoneBy"

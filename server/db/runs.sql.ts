@@ -69,6 +69,7 @@ export async function touchRun(db: Queryable, id: string, progress: unknown): Pr
   return rows[0]?.state ?? null;
 }
 
+/** Ends a run that is under way; one that has ended stays as it is. */
 export async function finishRun(
   db: Queryable,
   id: string,
@@ -114,6 +115,7 @@ export async function releaseSilentRuns(db: Queryable): Promise<Run[]> {
   return rows;
 }
 
+/** One run with its report. `null`: there is none of this organisation. */
 export async function runById(
   db: Queryable,
   organisationId: string,
@@ -126,6 +128,7 @@ export async function runById(
   return rows[0] ?? null;
 }
 
+/** The newest fifty runs of one kind, the newest first. */
 export async function listRuns(db: Queryable, organisationId: string, siteId: string, kind: RunKind): Promise<Run[]> {
   const { rows } = await db.query<Run>(
     `SELECT ${COLUMNS} FROM run WHERE organisation_id = $1 AND site_id = $2 AND kind = $3
@@ -159,6 +162,7 @@ export async function insertImportFile(
   ]);
 }
 
+/** The file that an import is to read. `null`: it was read and is gone. */
 export async function importFileOf(db: Queryable, organisationId: string, runId: string): Promise<Buffer | null> {
   const { rows } = await db.query('SELECT body FROM import_file WHERE organisation_id = $1 AND run_id = $2', [
     organisationId,

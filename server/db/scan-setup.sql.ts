@@ -19,6 +19,7 @@ export interface Schedule {
 /** A recipe without what is to be filled in. */
 export type OpenRecipe = Omit<SignIn, 'fields'> & { fields: { selector: string }[] };
 
+/** A site's plan and who is told of alarms. */
 export async function scanSetupOf(
   db: Queryable,
   organisationId: string,
@@ -31,6 +32,7 @@ export async function scanSetupOf(
   return { plan: scanPlanSchema.parse(rows[0].plan), notices: rows[0].notices };
 }
 
+/** Keeps a site's plan as a whole. */
 export async function saveScanPlan(db: Queryable, organisationId: string, siteId: string, plan: object): Promise<void> {
   await db.query(`UPDATE site SET scan_plan = $3 WHERE organisation_id = $1 AND id = $2`, [
     organisationId,
@@ -39,6 +41,7 @@ export async function saveScanPlan(db: Queryable, organisationId: string, siteId
   ]);
 }
 
+/** Keeps who is told of a site's alarms as a whole. */
 export async function saveNotices(
   db: Queryable,
   organisationId: string,
@@ -52,6 +55,7 @@ export async function saveNotices(
   ]);
 }
 
+/** A site's recipe for signing in, with its sealed secrets. `null`: it has none. */
 export async function signInOf(
   db: Queryable,
   organisationId: string,
@@ -64,6 +68,7 @@ export async function signInOf(
   return rows[0] ?? null;
 }
 
+/** Keeps a site's recipe in place of the one before. */
 export async function saveSignIn(
   db: Queryable,
   organisationId: string,
@@ -78,12 +83,14 @@ export async function saveSignIn(
   );
 }
 
+/** Deletes a site's recipe and its sealed secrets, if any. */
 export async function deleteSignIn(db: Queryable, organisationId: string, siteId: string): Promise<void> {
   await db.query(`DELETE FROM sign_in WHERE organisation_id = $1 AND site_id = $2`, [organisationId, siteId]);
 }
 
 const SCHEDULE = `site_id AS "siteId", organisation_id AS "organisationId", cron, zone, next_at AS "nextAt"`;
 
+/** When a site is scanned by itself. `null`: never. */
 export async function scheduleOf(db: Queryable, organisationId: string, siteId: string): Promise<Schedule | null> {
   const { rows } = await db.query<Schedule>(
     `SELECT ${SCHEDULE} FROM schedule WHERE organisation_id = $1 AND site_id = $2`,
@@ -92,6 +99,7 @@ export async function scheduleOf(db: Queryable, organisationId: string, siteId: 
   return rows[0] ?? null;
 }
 
+/** Keeps a site's schedule in place of the one before. */
 export async function saveSchedule(db: Queryable, schedule: Schedule): Promise<void> {
   const { organisationId, siteId, cron, zone, nextAt } = schedule;
   await db.query(
@@ -101,6 +109,7 @@ export async function saveSchedule(db: Queryable, schedule: Schedule): Promise<v
   );
 }
 
+/** Deletes a site's schedule, if any. */
 export async function deleteSchedule(db: Queryable, organisationId: string, siteId: string): Promise<void> {
   await db.query(`DELETE FROM schedule WHERE organisation_id = $1 AND site_id = $2`, [organisationId, siteId]);
 }

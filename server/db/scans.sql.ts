@@ -18,6 +18,7 @@ export async function insertScanPage(
   );
 }
 
+/** What a scan noted of each page, in the order of visiting. */
 export async function listScanPages(db: Queryable, organisationId: string, runId: string): Promise<PageRecord[]> {
   const { rows } = await db.query<{ record: PageRecord }>(
     `SELECT record FROM scan_page WHERE organisation_id = $1 AND run_id = $2 AND record IS NOT NULL ORDER BY number`,
@@ -72,6 +73,7 @@ export async function insertScanItems(
   );
 }
 
+/** The items that one scan found, third parties first. */
 export async function listScanItems(db: Queryable, organisationId: string, runId: string): Promise<Item[]> {
   const { rows } = await db.query(
     `SELECT kind, name, host, facts FROM scan_item WHERE organisation_id = $1 AND run_id = $2

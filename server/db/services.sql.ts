@@ -6,6 +6,7 @@ export interface KeptService extends ServiceRecord {
   aliases: string[];
 }
 
+/** All that is known of an organisation's services, by name. */
 export async function listServices(db: Queryable, organisationId: string): Promise<KeptService[]> {
   const { rows } = await db.query<{ id: string; body: ServiceRecordBody; names: string[] }>(
     `SELECT s.id, s.body, (SELECT coalesce(array_agg(n.name ORDER BY n.name), '{}') FROM service_name n WHERE n.service_id = s.id) AS names
@@ -15,6 +16,7 @@ export async function listServices(db: Queryable, organisationId: string): Promi
   return rows.map(({ id, body, names }) => ({ ...body, id, aliases: names.filter((name) => name !== body.name) }));
 }
 
+/** Adds a service under its name; says its id. */
 export async function insertService(db: Queryable, organisationId: string, body: ServiceRecordBody): Promise<string> {
   const { rows } = await db.query('INSERT INTO service (organisation_id, body) VALUES ($1, $2) RETURNING id', [
     organisationId,

@@ -37,6 +37,7 @@ export async function insertSite(db: Queryable, organisationId: string, setup: S
   return rows[0] ? toSite(rows[0]) : null;
 }
 
+/** One site. `null`: there is none of this organisation. */
 export async function siteById(db: Queryable, organisationId: string, id: string): Promise<Site | null> {
   const { rows } = await db.query<SiteRow>(`SELECT ${COLUMNS} FROM site WHERE organisation_id = $1 AND id = $2`, [
     organisationId,
@@ -54,6 +55,7 @@ export async function lockSite(db: Queryable, organisationId: string, id: string
   return rows[0] ? toSite(rows[0]) : null;
 }
 
+/** An organisation's sites in the order in which they were taken on. */
 export async function listSites(db: Queryable, organisationId: string): Promise<Site[]> {
   const { rows } = await db.query<SiteRow>(
     `SELECT ${COLUMNS} FROM site WHERE organisation_id = $1 ORDER BY created_at, id`,

@@ -1,3 +1,4 @@
+import type { SignedHead } from '@douane/api';
 import { lifetimeWords, plainText, signWords } from '@douane/core/observe';
 import type { ScanReport } from '@douane/core/scan';
 import type { Purpose } from '@douane/core/setup';
@@ -7,7 +8,11 @@ import roboto from 'pdfmake/fonts/Roboto.js';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 
 /** A scan as it is kept: an import has pages and items only. */
-export type AuditScan = Pick<ScanReport, 'pages' | 'items'> & Partial<Omit<ScanReport, 'pages' | 'items'>>;
+export type AuditScan = Pick<ScanReport, 'pages' | 'items'> &
+  Partial<Omit<ScanReport, 'pages' | 'items'>> & {
+    /** The end of the site's ledger as the report was made. */
+    ledger?: SignedHead;
+  };
 
 /** What a report is made from: plain data, so that it can be handed to a thread. */
 export interface PdfAbout {
@@ -26,9 +31,11 @@ pdfmake.setLocalAccessPolicy((file) => fontFiles.has(file));
 const INK = '#18222d';
 const FAINT = '#53606c';
 
-/** A4 for an audit: what was scanned, when, how, with which browser, how much of it, and everything found. */
-export async function scanReportPdf(about: PdfAbout): Promise<Buffer> {
-  const { site, organisation, purposes, scan } = about;
+/** A4 for an audit, as bytes of a PDF. */
+export const scanReportPdf = (about: PdfAbout): Promise<Buffer> => pdfmake.createPdf(scanReport(about)).getBuffer();
+
+/** What an audit reads: what was scanned, when, how, with which browser, how much of it, and everything found. */
+export function scanReport({ site, organisation, purposes, scan }: PdfAbout): TDocumentDefinitions {
   const { pages, items, signs = [], coverage, plan, problems = [] } = scan;
   const visited = pages.filter((page) => page.outcome === 'ok').length;
   const nameOf = (id: string | null) => (id === null ? 'open' : (purposes.find((p) => p.id === id)?.name ?? id));
@@ -56,8 +63,9 @@ export async function scanReportPdf(about: PdfAbout): Promise<Buffer> {
       'Found',
       `${plural(items.length, 'item')}: ${items.filter((i) => i.party === 'third').length} of third parties, ${items.filter((i) => i.purpose === null).length} open`,
     ],
+    ['Ledger', scan.ledger ? headWords(scan.ledger) : 'no consent was on record yet'],
   ];
-  const definition: TDocumentDefinitions = {
+  return {
     info: { title: `Scan of ${site}`, creator: 'Douane' },
     pageSize: 'A4',
     pageMargins: [40, 48, 40, 48],
@@ -127,7 +135,12 @@ export async function scanReportPdf(about: PdfAbout): Promise<Buffer> {
         : []),
     ],
   };
-  return pdfmake.createPdf(definition).getBuffer();
+}
+
+/** All that a head file holds, so that one can be made of it by hand years later. */
+function headWords({ number, hash, at, format, siteId, publicKey, signature }: SignedHead): string {
+  const end = `${plural(number, 'consent record')} at ${at}, of which the last has hash ${hash} (${format}, site ${siteId})`;
+  return signature ? `${end}; signed ${signature} under ${publicKey}` : `${end}; not signed`;
 }
 
 function method(plan: ScanReport['plan'] | undefined): string {

@@ -29,6 +29,7 @@ const newSiteSchema = z.strictObject({
     .refine(isAddress, 'a web address such as www.example.org or https://www.example.org/'),
 });
 
+/** The board, sites as a whole, and the stream of news. */
 export function boardRoutes(context: ServerContext): Router {
   const { db, live, surroundings } = context;
   const router = Router();

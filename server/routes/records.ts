@@ -12,6 +12,7 @@ import { siteOf } from './site-of';
 /** A ledger of many millions takes its time; nobody waits longer than this in front of a screen. */
 const LONGEST_VERIFYING_MS = 10 * 60_000;
 
+/** A site's records, its ledger's proof and heads. */
 export function recordRoutes(context: ServerContext): Router {
   const { db, config, heads, signer } = context;
   const router = Router();

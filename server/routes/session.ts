@@ -98,6 +98,7 @@ async function signedIn({ db }: Pick<ServerContext, 'db'>, req: Request): Promis
   return person;
 }
 
+/** Lets only those pass who are signed in; 401 for the rest. */
 export function requirePerson(context: Pick<ServerContext, 'db'>): RequestHandler {
   return async (req, _res, next) => {
     if (!(await signedIn(context, req))) throw new Problem(401, 'You are not signed in');
