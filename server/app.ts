@@ -29,7 +29,10 @@ export function createApp(context: ServerContext): { app: Express; close(): void
   app.disable('x-powered-by');
   app.set('trust proxy', config.trustProxy);
 
-  app.use(surroundings.look);
+  app.use((req, _res, next) => {
+    surroundings.notice(req);
+    next();
+  });
   app.use('/g', visitorRoutes(context));
 
   app.use(

@@ -1,3 +1,4 @@
+import type { ServerResponse } from 'node:http';
 import type { FieldProblem } from '@douane/core/setup';
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import { ZodError } from 'zod';
@@ -25,18 +26,22 @@ export const noSuchPath: RequestHandler = (req) => {
   throw new Problem(404, 'There is nothing at this address', req.path);
 };
 
-/** The last handler. What was not foreseen is logged whole and told without detail. */
+/** The last handler of Express. */
 export const answerProblem: ErrorRequestHandler = (error, _req, res, next) => {
-  if (res.headersSent) return next(error);
+  if (res.headersSent) next(error);
+  else sendProblem(res, error);
+};
+
+/** Answers with what went wrong. What was not foreseen is logged whole and told without detail. */
+export function sendProblem(res: ServerResponse, error: unknown): void {
   const problem = asProblem(error);
   if (problem.status >= 500 && problem.retryAfter === undefined) console.error(error);
   const { status, title, detail, fields, retryAfter } = problem;
-  if (retryAfter !== undefined) res.set('retry-after', String(retryAfter));
-  res
-    .status(status)
-    .type('application/problem+json')
-    .send(JSON.stringify({ type: 'about:blank', status, title, detail, fields }));
-};
+  if (retryAfter !== undefined) res.setHeader('retry-after', String(retryAfter));
+  res.statusCode = status;
+  res.setHeader('content-type', 'application/problem+json');
+  res.end(JSON.stringify({ type: 'about:blank', status, title, detail, fields }));
+}
 
 function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error;

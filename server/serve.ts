@@ -1,4 +1,5 @@
-import type { Server } from 'node:http';
+import { once } from 'node:events';
+import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Express } from 'express';
 import { createApp } from './app';
@@ -13,6 +14,7 @@ import { LedgerWriter } from './ledger/writer';
 import { announce, Live } from './live';
 import { Surroundings } from './surroundings';
 import { openPlaceFinder } from './visitors/place';
+import { Recorder } from './visitors/recorder';
 import { ServedSites } from './visitors/served-sites';
 
 export interface RunningServer {
@@ -64,9 +66,12 @@ export async function startServer(config: Config): Promise<RunningServer> {
     ...{ db, config, queue, live, knowledge, gateCode, placeOf },
     ...{ served, ledgers, heads, signer, surroundings },
   });
-  const server = await new Promise<Server>((resolve, reject) => {
-    const s = app.listen(config.port, config.host, (error) => (error ? reject(error) : resolve(s)));
+  const recorder = new Recorder({ served, ledgers, surroundings, config });
+  const server = createServer((req, res) => {
+    if (!recorder.takes(req, res)) app(req, res);
   });
+  server.listen(config.port, config.host);
+  await once(server, 'listening'); // rejects where it cannot listen
   return {
     port: (server.address() as AddressInfo).port,
     app,
@@ -79,6 +84,7 @@ export async function startServer(config: Config): Promise<RunningServer> {
       await ended;
       clearTimeout(cut);
       await ledgers.drain();
+      recorder.close();
       for (const timer of news.values()) clearTimeout(timer);
       await heads.flush();
       close();

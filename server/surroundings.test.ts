@@ -1,4 +1,3 @@
-import type { Request, Response } from 'express';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { Surroundings } from './surroundings';
 
@@ -7,7 +6,7 @@ afterEach(() => vi.restoreAllMocks());
 
 function noticesOf(trustProxy: number, ...requests: Record<string, string>[]): string[] {
   const surroundings = new Surroundings(trustProxy);
-  for (const headers of requests) surroundings.look({ headers } as unknown as Request, {} as Response, () => {});
+  for (const headers of requests) surroundings.notice({ headers });
   return surroundings.notices;
 }
 

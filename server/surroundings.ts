@@ -1,4 +1,4 @@
-import type { RequestHandler } from 'express';
+import type { IncomingMessage } from 'node:http';
 
 const FORWARDED = ['x-forwarded-for', 'forwarded', 'x-real-ip'];
 
@@ -21,8 +21,8 @@ export class Surroundings {
   }
 
   /** Notices requests whose headers do not fit what was said of proxies. */
-  readonly look: RequestHandler = (req, _res, next) => {
-    const header = FORWARDED.find((name) => req.headers[name] !== undefined);
+  notice({ headers }: Pick<IncomingMessage, 'headers'>): void {
+    const header = FORWARDED.find((name) => headers[name] !== undefined);
     if (header && this.trustProxy === 0) {
       this.tell(
         `Requests come with ${header}, but no proxy is trusted, so all visitors behind one count as one address and share its limits. If there is a proxy in front, set DOUANE_TRUST_PROXY to how many.`,
@@ -32,8 +32,7 @@ export class Surroundings {
         'Requests come without X-Forwarded-For although a proxy is trusted: something reaches this server past the proxy, or DOUANE_TRUST_PROXY should be 0.',
       );
     }
-    next();
-  };
+  }
 
   private tell(words: string): void {
     if (this.told.has(words)) return;

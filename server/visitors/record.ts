@@ -11,7 +11,6 @@ import type { Served, ServedSites } from './served-sites';
 /** What a visitor's browser sent with its choice. */
 export interface SentChoice {
   body: unknown;
-  origin: string;
   userAgent: string | undefined;
 }
 

@@ -30,6 +30,8 @@ export class ServedSites {
     sizeCalculation: ({ body }) => body.length + 1,
   });
 
+  private readonly looks = new Map<string, Promise<ServedSite | null>>();
+
   constructor(private readonly db: Db) {}
 
   /** The site of a key with the number of the release in force; `null`: there is no such site. */
@@ -75,7 +77,17 @@ export class ServedSites {
     for (const [key, { site }] of this.sites.entries()) if (site.siteId === siteId) this.sites.delete(key);
   }
 
-  private async look(key: string): Promise<ServedSite | null> {
+  /** Many may ask in the same moment; one look serves them all. */
+  private look(key: string): Promise<ServedSite | null> {
+    let look = this.looks.get(key);
+    if (!look) {
+      look = this.lookUp(key).finally(() => this.looks.delete(key));
+      this.looks.set(key, look);
+    }
+    return look;
+  }
+
+  private async lookUp(key: string): Promise<ServedSite | null> {
     const site = await servedSite(this.db, key);
     if (site) this.sites.set(key, { site, at: Date.now() });
     else this.sites.delete(key);
