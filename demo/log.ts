@@ -8,6 +8,8 @@ export interface LogEntry {
   query: string;
   cookies: Record<string, string>;
   referrer: string;
+  /** What the browser calls itself. */
+  agent: string;
   /** Page on which it happened, where the request tells. */
   page: string;
   /** Names of cookies set in the answer. */

@@ -88,6 +88,7 @@ export async function startStandInWeb({
       query: req.originalUrl.split('?')[1] ?? '',
       cookies: cookiesOf(req),
       referrer: req.headers.referer ?? '',
+      agent: req.headers['user-agent'] ?? '',
       page: typeof req.query.p === 'string' ? req.query.p : (req.headers.referer ?? ''),
       sets: [],
     };

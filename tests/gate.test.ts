@@ -1,4 +1,4 @@
-import type { Browser, Page } from 'playwright-core';
+import type { Browser, BrowserContext, Page } from 'playwright-core';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { expectAccessible, openBrowser } from './support/browser';
 import { Client, startWorld, type World } from './support/world';
@@ -19,28 +19,24 @@ beforeAll(async () => {
   await ines.run(siteId, 'scan');
   world.web.state.snippet = (await ines.publish(siteId)).body.snippet;
 });
-afterEach(leaveNothing);
+afterEach(() => page?.context().close());
 afterAll(async () => {
   await browser?.close();
   await world?.stop();
 });
 
-/** Ends the visit, and waits until what it still had under way has reached the third parties. */
-async function leaveNothing(): Promise<void> {
-  await page?.context().close();
-  for (let known = -1; known !== world.web.log.all().length; ) {
-    known = world.web.log.all().length;
-    await new Promise((resolve) => setTimeout(resolve, 300));
-  }
+let visitors = 0;
+/** A browser of somebody who was never here. Third parties know him by what his browser calls itself. */
+async function newVisitor(language = 'en-GB'): Promise<BrowserContext> {
+  visitors += 1;
+  world.web.log.clear();
+  const agent = `Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 Chrome/149.0.0.0 Visitor/${visitors}`;
+  return browser.newContext({ locale: language, viewport: { width: 390, height: 844 }, userAgent: agent });
 }
 
 /** A visitor who was never here. The place comes from the header that a delivery network would set. */
 async function arrive(place: string, path = '/', options: { language?: string; gpc?: boolean } = {}): Promise<Page> {
-  world.web.log.clear();
-  const context = await browser.newContext({
-    locale: options.language ?? 'en-GB',
-    viewport: { width: 390, height: 844 },
-  });
+  const context = await newVisitor(options.language);
   await context.route(`${world.url}/g/*/place`, (route) =>
     route.continue({ headers: { ...route.request().headers(), 'x-visitor-place': place } }),
   );
@@ -53,10 +49,18 @@ async function arrive(place: string, path = '/', options: { language?: string; g
 const banner = () => page.locator('douane-banner section');
 const button = () => page.locator('douane-choices button');
 const press = (act: string) => page.locator(`douane-banner [data-act=${act}]`).click();
-const reached = () =>
-  [...new Set(world.web.log.all().map((entry) => entry.host.split('.')[0]))]
-    .filter((host) => host !== 'parcelmoon')
-    .sort();
+/** What reached third parties from the visitor of now, but for the one that is necessary. */
+const entries = () =>
+  world.web.log.all().filter(({ agent, host }) => agent.endsWith(`/${visitors}`) && !host.startsWith('parcelmoon'));
+const reached = () => [...new Set(entries().map((entry) => entry.host.split('.')[0]))].sort();
+/** Waits until the page is quiet, and for an answer to a request that it sends after everything else. */
+async function settled(): Promise<void> {
+  await page.waitForLoadState('networkidle');
+  await page.evaluate(async () => {
+    await new Promise(requestAnimationFrame);
+    await fetch(location.href, { cache: 'no-store' });
+  });
+}
 const lastRecord = async () => (await ines.call('GET', `/sites/${siteId}/records`)).body.records[0];
 const cookies = async () => (await page.context().cookies(address)).map((cookie) => cookie.name);
 
@@ -64,7 +68,7 @@ describe('asked first', () => {
   it('lets nothing through while nobody answers, and what was said yes to afterwards', async () => {
     await arrive('DE', '/fares');
     await banner().waitFor();
-    await page.waitForTimeout(700);
+    await settled();
     expect(reached()).toEqual([]);
     await press('accept');
     await expect
@@ -116,7 +120,7 @@ describe('asked first', () => {
     await tabTo('save');
     await page.keyboard.press('Enter');
     await expect.poll(reached).toEqual(['oddgull', 'tagpantry']);
-    await page.waitForTimeout(400);
+    await settled();
     expect(reached()).toEqual(['oddgull', 'tagpantry']);
     expect(await lastRecord()).toMatchObject({ method: 'chosen', purposes: { measurement: true, advertising: false } });
   });
@@ -172,22 +176,28 @@ describe('the recorder', () => {
   it('holds back until the very answer, however slow', async () => {
     await arrive('DE', '/fares');
     await banner().waitFor();
-    let answered = 0;
+    await settled();
+    let letThrough = () => {};
+    const through = new Promise<void>((resolve) => {
+      letThrough = resolve;
+    });
+    let committed = () => {};
+    const answer = new Promise<void>((resolve) => {
+      committed = resolve;
+    });
     await page.route(`${world.url}/g/*/records`, async (route) => {
       const response = await route.fetch();
-      await new Promise((resolve) => setTimeout(resolve, 1200));
-      answered = Date.now();
+      committed();
+      await through;
       await route.fulfill({ response });
     });
     await press('accept');
-    await expect.poll(reached, { timeout: 5000 }).toContain('copperbarn');
-    const first = Math.min(
-      ...world.web.log
-        .all()
-        .filter((entry) => !entry.host.startsWith('parcelmoon'))
-        .map((entry) => entry.at),
-    );
-    expect(first).toBeGreaterThanOrEqual(answered);
+    await answer; // of which the page knows nothing yet
+    expect((await lastRecord()).method).toBe('accept-all');
+    await settled();
+    expect(reached()).toEqual([]);
+    letThrough();
+    await expect.poll(reached).toContain('copperbarn');
   });
 
   it('whose answer was lost is asked again under the same id, so that one choice is one record', async () => {
@@ -237,13 +247,13 @@ describe('changing one’s mind', () => {
     await expect.poll(cookies).toEqual(expect.arrayContaining(['_ogv', 'bfx_s', 'douane_choice']));
     const before = await lastRecord();
     await button().click();
-    await page.waitForTimeout(200);
     await press('refuse');
     await expect.poll(async () => (await lastRecord()).replaces).toBe(before.id);
     await page.waitForLoadState('load');
     await button().waitFor();
     world.web.log.clear();
-    await page.waitForTimeout(600);
+    await page.goto(`${address}/fares`);
+    await settled();
     expect(reached()).toEqual([]);
     const kept = await cookies();
     for (const gone of ['_ogv', '_ogs', 'bfx_s']) expect(kept).not.toContain(gone);
@@ -265,14 +275,14 @@ describe('where one may object', () => {
     await button().waitFor();
     world.web.log.clear();
     await page.goto(`${address}/offers`);
-    await page.waitForTimeout(600);
+    await settled();
     expect(reached()).toEqual([]);
   });
 
   it('obeys Global Privacy Control and shows that it did', async () => {
     await arrive('US-CA', '/fares', { gpc: true });
     await expect.poll(reached).toContain('oddgull');
-    await page.waitForTimeout(500);
+    await settled();
     expect(reached()).not.toContain('adnoddle');
     expect(reached()).not.toContain('copperbarn');
     await button().click();
@@ -285,13 +295,13 @@ describe('where one may object', () => {
 it('treats an unknown place by the fallback, also when the place cannot be asked', async () => {
   await arrive('ZZ');
   await banner().waitFor();
-  await leaveNothing();
-  world.web.log.clear();
-  const context = await browser.newContext();
+  await page.context().close();
+  const context = await newVisitor();
   await context.route(`${world.url}/g/*/place`, (route) => route.abort());
   page = await context.newPage();
   await page.goto(address);
   await banner().waitFor();
+  await settled();
   expect(reached()).toEqual([]);
 });
 
@@ -318,10 +328,10 @@ it('holds known hosts that a script inserts at run time, in every way it may', a
     },
     [host('oddgull'), host('adnoddle'), host('reelpier')] as const,
   );
-  await page.waitForTimeout(700);
+  await settled();
   expect(reached()).toEqual([]);
   await press('accept');
-  const paths = () => world.web.log.all().map((entry) => entry.path);
+  const paths = () => entries().map((entry) => entry.path);
   await expect
     .poll(paths)
     .toEqual(expect.arrayContaining(['/og.js', '/bid.js', '/embed', '/sync', '/collect', '/leave', '/bid']));

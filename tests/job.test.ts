@@ -92,8 +92,11 @@ it('rules the open items by keyboard alone, and can take a ruling back', async (
     const before = await heading().textContent();
     const selected = page.locator('tr[aria-selected=true]');
     if ((await selected.count()) === 0 || !(await selected.textContent())?.includes('open')) {
+      const known = (await selected.count()) > 0 ? await selected.textContent() : null;
       await page.keyboard.press(guard % 9 === 8 ? 'k' : 'j');
-      await page.waitForTimeout(60);
+      await expect
+        .poll(async () => (await selected.count()) > 0 && (await selected.textContent()) !== known)
+        .toBe(true);
       continue;
     }
     const row = (await selected.textContent())!;
