@@ -1,0 +1,407 @@
+import type { PlanIndex, Unruled } from '@douane/core/hold';
+import type { Browser, Page } from 'playwright-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type * as Forget from '../gate/hold/forget';
+import type * as Intercept from '../gate/hold/intercept';
+import type * as Kept from '../gate/hold/kept';
+import type * as Marked from '../gate/hold/marked';
+import type * as Held from '../gate/hold/permits';
+import type * as Places from '../gate/hold/place';
+import type * as Unmarked from '../gate/hold/unmarked';
+import type * as Visit from '../gate/hold/visit-override';
+import { openBrowser } from './support/browser';
+import { gateParts, type Parts } from './support/parts';
+
+/** What the page's own scripts find. */
+type InPage = typeof Forget &
+  typeof Intercept &
+  typeof Kept &
+  typeof Marked &
+  typeof Held &
+  typeof Places &
+  typeof Unmarked &
+  typeof Visit;
+declare const parts: InPage;
+declare global {
+  interface Window {
+    permits: Held.Permits;
+    ran?: string[];
+    loads?: number;
+  }
+}
+
+let browser: Browser;
+let all: Parts;
+let page: Page;
+
+beforeAll(async () => {
+  browser = await openBrowser();
+  const names = ['forget', 'intercept', 'kept', 'marked', 'permits', 'place', 'unmarked', 'visit-override'];
+  all = await gateParts(
+    browser,
+    names.map((name) => `hold/${name}`),
+  );
+});
+afterAll(async () => {
+  await all?.close();
+  await browser?.close();
+});
+
+const plan = (unruled: Unruled = 'held'): PlanIndex => ({
+  hosts: {
+    'ads.localhost': 'advertising',
+    'film.localhost': [
+      ['/embed', 'embedded'],
+      ['/', 'measurement'],
+    ],
+  },
+  own: ['part.localhost'],
+  unruled,
+});
+/** A page on which what the plan says is held, and nothing is granted yet. */
+async function heldPage(markup = '', unruled: Unruled = 'held'): Promise<void> {
+  page = await all.open(markup);
+  await page.evaluate((of) => {
+    window.permits = new parts.Permits(of);
+    parts.intercept(window.permits);
+  }, plan(unruled));
+}
+const grant = (granted: Record<string, boolean>) =>
+  page.evaluate((given) => {
+    window.permits.grant(given);
+    parts.releaseMarked(window.permits);
+  }, granted);
+const at = (host: string, path: string) => `http://${host}.localhost:${all.port}${path}`;
+
+describe('what is inserted or sent at run time', () => {
+  const WAYS: [string, (address: string) => void][] = [
+    [
+      'a script by property',
+      (address) => document.head.append(Object.assign(document.createElement('script'), { src: address })),
+    ],
+    [
+      'a script by attribute, in capitals',
+      (address) => {
+        const script = document.createElement('script');
+        script.setAttribute('SRC', address);
+        document.head.append(script);
+      },
+    ],
+    ['an image that stands nowhere', (address) => void Object.assign(new Image(), { src: address })],
+    ['a frame', (address) => document.body.append(Object.assign(document.createElement('iframe'), { src: address }))],
+    [
+      'a style sheet',
+      (address) =>
+        document.head.append(Object.assign(document.createElement('link'), { rel: 'stylesheet', href: address })),
+    ],
+    ['fetch by text', (address) => void fetch(address)],
+    ['fetch by request', (address) => void fetch(new Request(address))],
+    ['fetch by address object', (address) => void fetch(new URL(address))],
+    [
+      'an old request',
+      (address) => {
+        const request = new XMLHttpRequest();
+        request.open('GET', address);
+        request.send();
+      },
+    ],
+    ['a beacon', (address) => void navigator.sendBeacon(address, 'x')],
+  ];
+  it.each(WAYS)('%s waits for its own purpose and no other', async (_what, send) => {
+    await heldPage();
+    await page.evaluate(send, at('ads', '/x.js'));
+    await grant({ necessary: true, measurement: true, advertising: false });
+    await all.settled(page);
+    expect(all.arrived).toEqual([]);
+    await grant({ advertising: true });
+    await expect.poll(() => all.arrived).toEqual(['ads.localhost /x.js']);
+  });
+
+  it('goes where nothing of the plan is meant: own hosts, data, and what is no address', async () => {
+    await heldPage();
+    const loaded = await page.evaluate(async () => {
+      const image = new Image();
+      const done = new Promise((resolve) => {
+        image.onload = () => resolve('loaded');
+      });
+      image.src = 'data:image/gif;base64,R0lGODlhAQABAAAAACwAAAAAAQABAAA=';
+      await fetch('/own');
+      document.createElement('iframe').src = 'about:blank';
+      return done;
+    });
+    expect(loaded).toBe('loaded');
+    await expect(page.evaluate(() => fetch('http://['))).rejects.toThrow(/Failed to (parse|execute)/);
+  });
+
+  it('has the address it was given, and of two the later', async () => {
+    await heldPage();
+    const shown = await page.evaluate(
+      (address) => {
+        const script = document.createElement('script');
+        script.src = `${address}?first`;
+        script.src = `${address}?second`;
+        document.body.append(script);
+        return [script.src, script.getAttribute('src')];
+      },
+      at('ads', '/s.js'),
+    );
+    expect(shown).toEqual([at('ads', '/s.js?second'), null]);
+    await grant({ advertising: true });
+    await expect.poll(() => all.arrived).toEqual(['ads.localhost /s.js?second']);
+  });
+
+  it('gets the answer, or the failure, that it would have had', async () => {
+    await heldPage();
+    const answers = page.evaluate(
+      ([good, bad]) => Promise.allSettled([fetch(good!).then(({ status }) => status), fetch(bad!)]),
+      [at('ads', '/late'), 'http://ads.localhost:1/'],
+    );
+    await grant({ advertising: true });
+    expect((await answers).map(({ status }) => status)).toEqual(['fulfilled', 'rejected']);
+  });
+
+  it('is told apart by path where one host has two purposes', async () => {
+    await heldPage();
+    await page.evaluate(
+      ([film, count]) => void [fetch(film!), fetch(count!)],
+      [at('film', '/embed/1'), at('film', '/count')],
+    );
+    await grant({ embedded: true });
+    await expect.poll(() => all.arrived).toEqual(['film.localhost /embed/1']);
+    await grant({ measurement: true });
+    await expect.poll(() => all.arrived).toEqual(['film.localhost /embed/1', 'film.localhost /count']);
+  });
+
+  it.each([
+    ['held', {}, { a: true, b: true }, []],
+    ['let-through', {}, {}, ['odd.localhost /x']],
+    ['by-regime', { a: true, b: false }, { a: true, b: true }, ['odd.localhost /x']],
+  ] as const)('of a host that nobody has ruled: %s', async (unruled, before, after, arrives) => {
+    await heldPage('', unruled);
+    await page.evaluate((address) => void fetch(address), at('odd', '/x'));
+    await grant(before);
+    await all.settled(page);
+    expect(all.arrived).toEqual(unruled === 'let-through' ? arrives : []);
+    await grant(after);
+    await all.settled(page);
+    expect(all.arrived).toEqual(arrives);
+  });
+
+  it('runs in the order it came, and one that throws stops no other', async () => {
+    await heldPage();
+    const said: string[] = [];
+    page.on('pageerror', (error) => said.push(error.message));
+    const order = await page.evaluate(() => {
+      const ran: string[] = [];
+      window.permits.later('advertising', () => ran.push('first'));
+      window.permits.later('advertising', () => {
+        throw new Error('odd');
+      });
+      window.permits.later('measurement', () => ran.push('never'));
+      window.permits.later('advertising', () => ran.push('last'));
+      window.permits.grant({ advertising: true });
+      return ran;
+    });
+    expect(order).toEqual(['first', 'last']);
+    await expect.poll(() => said).toEqual(['odd']);
+  });
+});
+
+describe('tags that are marked', () => {
+  it('act in their order when their purpose is granted, whichever form they have', async () => {
+    await heldPage(`
+      <template data-gate="advertising"><script src="http://ads.localhost:PORT/one.js"></script><script>window.ran.push('inline after ' + window.ran.length)</script></template>
+      <script type="text/plain" data-gate="measurement">window.ran = ['never']</script>
+      <img alt="" data-gate="advertising" data-gate-src="http://ads.localhost:PORT/pixel">
+      <iframe title="film" data-gate="advertising" data-gate-src="http://ads.localhost:PORT/frame"></iframe>`);
+    await all.settled(page);
+    expect(all.arrived).toEqual([]);
+    await grant({ advertising: true });
+    await expect.poll(() => page.evaluate(() => window.ran)).toEqual(['/one.js', 'inline after 1']);
+    await expect
+      .poll(() => [...all.arrived].sort())
+      .toEqual(['ads.localhost /frame', 'ads.localhost /one.js', 'ads.localhost /pixel']);
+    expect(await page.evaluate(() => document.querySelectorAll('[data-gate]').length)).toBe(1);
+  });
+
+  it('keep what else they carry, and are let go of once', async () => {
+    await heldPage(
+      `<script type="text/plain" data-gate="advertising" data-gate-src="http://ads.localhost:PORT/a.js" id="tag" crossorigin="anonymous" data-account="7"></script>`,
+    );
+    await grant({ advertising: true });
+    await grant({ advertising: true });
+    await expect.poll(() => all.arrived).toEqual(['ads.localhost /a.js']);
+    const script = await page.evaluate(() => {
+      const { dataset, crossOrigin, type, async } = document.querySelector<HTMLScriptElement>('#tag')!;
+      return { ...dataset, crossOrigin, type, async };
+    });
+    expect(script).toEqual({ account: '7', crossOrigin: 'anonymous', type: '', async: false });
+  });
+
+  it('one without an address, or that fails, keeps no other from acting', async () => {
+    await heldPage(`
+      <img alt="" data-gate="advertising">
+      <script type="text/plain" data-gate="advertising">throw new Error('a broken tag')</script>
+      <script type="text/plain" data-gate="advertising">window.ran = ['reached']</script>`);
+    await grant({ advertising: true });
+    expect(await page.evaluate(() => window.ran)).toEqual(['reached']);
+  });
+
+  it('are made of unmarked ones that a script puts in, before they run', async () => {
+    await heldPage();
+    await page.evaluate(
+      (address) => {
+        const piece = document.createElement('div');
+        piece.innerHTML = `<img alt="" src="${address}?img"><iframe title="f" src="${address}?frame"></iframe><img alt="" src="/own">`;
+        parts.stopUnmarked([piece] as unknown as NodeList, window.permits);
+        document.body.append(piece);
+      },
+      at('ads', '/x'),
+    );
+    const marks = () =>
+      page.evaluate(() => [...document.querySelectorAll('[data-gate]')].map((one) => one.getAttribute('data-gate')));
+    expect(await marks()).toEqual(['advertising', 'advertising']);
+    all.arrived.length = 0;
+    await grant({ advertising: true });
+    await expect.poll(() => all.arrived).toContain('ads.localhost /x?frame');
+    expect(await marks()).toEqual([]);
+  });
+});
+
+describe('what is kept', () => {
+  const choice = {
+    release: 3,
+    record: '0b6f2a10-0000-4000-8000-000000000001',
+    gpc: false,
+    purposes: { a: true, b: false },
+  };
+
+  it('is read back as it was written, and has an age', async () => {
+    page = await all.open();
+    const read = await page.evaluate((made) => {
+      parts.keepChoice(parts.chosenNow(made), 30);
+      return parts.readChoice();
+    }, choice);
+    expect(read).toMatchObject({ ...choice, ageDays: expect.any(Number) });
+    const [cookie] = await page.context().cookies();
+    expect(cookie).toMatchObject({ name: 'douane_choice', path: '/', sameSite: 'Lax', httpOnly: false });
+    expect(cookie!.expires - Date.now() / 1000).toBeGreaterThan(29 * 86_400);
+  });
+
+  const keptAndRead = (made: typeof choice) => {
+    parts.keepChoice(parts.chosenNow(made), 30);
+    return parts.readChoice()?.record ?? null;
+  };
+  it('is kept on a page with elements named cookie, too', async () => {
+    page = await all.open('<form id="cookie"></form><img alt="" name="cookie">');
+    expect(await page.evaluate(keptAndRead, choice)).toBe(choice.record);
+  });
+
+  it('is nothing, and nothing throws, in a frame that may have no cookies', async () => {
+    page = await all.open('<iframe title="f" sandbox="allow-scripts" src="/framed"></iframe>');
+    await page.locator('iframe').waitFor();
+    const frame = page.frames()[1]!;
+    await frame.waitForLoadState();
+    expect(await frame.evaluate(keptAndRead, choice)).toBeNull();
+  });
+
+  it('is nothing, and nothing throws, where the browser closes storage to the page', async () => {
+    page = await all.open();
+    const told = await page.evaluate((made) => {
+      const closed = () => {
+        throw new DOMException('closed', 'SecurityError');
+      };
+      Object.defineProperty(window, 'localStorage', { get: closed });
+      Object.defineProperty(window, 'sessionStorage', { get: closed });
+      parts.keepUnanswered([made.record]);
+      return [parts.unanswered(), parts.storages().length, parts.knownPlace(undefined) ?? null];
+    }, choice);
+    expect(told).toEqual([[], 0, null]);
+  });
+
+  it('of records without an answer are the newest five ids, and nothing that is none', async () => {
+    page = await all.open();
+    const kept = await page.evaluate(() => {
+      const id = (n: number) => `0b6f2a10-0000-4000-8000-00000000000${n}`;
+      parts.keepUnanswered([1, 2, 3, 4, 5, 6].map(id));
+      const newest = parts.unanswered().map((one) => one.at(-1));
+      const odd = ['{', '{"a":1}', '["<script>", 7, null]'].map((text) => {
+        localStorage.setItem('douane.unanswered', text);
+        return parts.unanswered();
+      });
+      parts.keepUnanswered([]);
+      return { newest, odd, left: localStorage.length };
+    });
+    expect(kept).toEqual({ newest: ['2', '3', '4', '5', '6'], odd: [[], [], []], left: 0 });
+  });
+
+  it('is deleted by pattern and purpose, whatever path or domain it was set for', async () => {
+    page = await all.open('', '/deep/er/page');
+    const left = await page.evaluate(() => {
+      for (const line of [
+        '_ad_1=x; Path=/',
+        '_ad_2=x; Path=/deep',
+        '_ad_3=x; Domain=part.localhost; Path=/deep/er',
+        '_count=x; Path=/',
+        'basket=x; Path=/',
+      ]) {
+        parts.writeCookie(line);
+      }
+      localStorage.setItem('ad.seen', '1');
+      sessionStorage.setItem('ad.now', '1');
+      localStorage.setItem('theme', 'dark');
+      parts.forget(
+        {
+          cookies: [
+            ['_ad_*', 'advertising'],
+            ['_count', 'measurement'],
+          ],
+          storage: [['ad.*', 'advertising']],
+        },
+        (purpose) => purpose === 'advertising',
+      );
+      return [document.cookie.split('; ').sort(), Object.keys(localStorage), Object.keys(sessionStorage)];
+    });
+    expect(left).toEqual([['_count=x', 'basket=x'], ['theme'], []]);
+  });
+});
+
+describe('where and how the visitor comes', () => {
+  it('is asked once in a tab, and unknown where no answer comes', async () => {
+    page = await all.open();
+    const answer = (body: string, status = 200) =>
+      page.route('**/g/s/place', (route) => route.fulfill({ status, body, contentType: 'application/json' }), {
+        times: 1,
+      });
+    const ask = () => page.evaluate(() => parts.askPlace('/g/s'));
+    const known = () => page.evaluate(() => parts.knownPlace(undefined) ?? null);
+    await answer('<html>');
+    expect([await ask(), await known()]).toEqual([null, null]);
+    await answer('{"place":"US-CA"}');
+    const california = { country: 'US', subdivision: 'CA' };
+    expect([await ask(), await known()]).toEqual([california, california]);
+    await page.evaluate(() => sessionStorage.setItem('douane.place', '<b>'));
+    expect(await known()).toBeNull();
+  });
+
+  it('is taken from the controller of the browser, not from elements or values of the wrong kind', async () => {
+    const read = () => page.evaluate(() => parts.visitOverride());
+    page = await all.open('<a id="douaneVisit" href="/">x</a>');
+    expect(await read()).toEqual({});
+    for (const [given, taken] of [
+      [
+        { place: 'DE', gpc: false, test: true },
+        { place: 'DE', gpc: false, test: true },
+      ],
+      [{ place: 7, gpc: 'yes', test: 'true', more: 1 }, {}],
+      [null, {}],
+      ['DE', {}],
+    ] as const) {
+      await page.evaluate(
+        (value) => Object.defineProperty(window, 'douaneVisit', { value, configurable: true }),
+        given,
+      );
+      expect(await read()).toEqual(taken);
+    }
+  });
+});
