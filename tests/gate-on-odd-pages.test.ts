@@ -2,7 +2,7 @@ import { once } from 'node:events';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Browser, BrowserContext, Page } from 'playwright-core';
-import { afterAll, afterEach, beforeAll, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { openBrowser } from './support/browser';
 import { Client, startWorld, type World } from './support/world';
 
@@ -26,6 +26,8 @@ interface Odd {
   last?: string;
   /** Attributes of the root element. */
   root?: string;
+  /** Content security policy of the page; scripts have the nonce `n`. `GATE`, `THIRD`: origins. */
+  policy?: string;
 }
 
 beforeAll(async () => {
@@ -36,13 +38,17 @@ beforeAll(async () => {
       arrived.push(req.url!);
       return void res.setHeader('content-type', 'text/javascript').end('');
     }
-    const { first = '', last = '', root = '' } = odd;
-    res.setHeader('content-type', 'text/html; charset=utf-8').end(
-      `<!doctype html><html lang="en" ${root}><head><title>Odd</title>${first}${snippet}</head><body><p>Odd</p>
+    const { first = '', last = '', root = '', policy } = odd;
+    if (policy) {
+      const third = `http://third.localhost:${port}`;
+      res.setHeader('content-security-policy', policy.replaceAll('GATE', world.url).replaceAll('THIRD', third));
+    }
+    const html = `<!doctype html><html lang="en" ${root}><head><title>Odd</title>${first}${snippet}</head><body><p>Odd</p>
 <script>document.head.append(Object.assign(document.createElement('script'), { src: 'http://third.localhost:${port}/tag.js' }))</script>
 <script type="text/plain" data-gate="measurement">throw new Error('a broken tag')</script>
-<script type="text/plain" data-gate="measurement" data-gate-src="http://third.localhost:${port}/marked.js"></script>${last}</body></html>`,
-    );
+<script type="text/plain" data-gate="measurement" data-gate-src="http://third.localhost:${port}/marked.js"></script>${last}</body></html>`;
+    res.setHeader('content-type', 'text/html; charset=utf-8');
+    res.end(policy ? html.replaceAll('<script', '<script nonce="n"') : html);
   }).listen(0);
   await once(server, 'listening');
   port = (server.address() as AddressInfo).port;
@@ -58,17 +64,23 @@ afterAll(async () => {
   await world?.stop();
 });
 
-/** Arrives where a yes is asked, sees that nothing runs before it, says it, and sees what runs then. */
-async function visit(what: Odd): Promise<void> {
+/** Arrives from a place, as somebody who was never here. */
+async function arrive(place: string, what: Odd, opened: (page: Page) => void = () => {}): Promise<void> {
   odd = what;
   arrived.length = 0;
   context = await browser.newContext({ locale: 'en-GB' });
   await context.route(`${world.url}/g/*/place`, (route) =>
-    route.continue({ headers: { ...route.request().headers(), 'x-visitor-place': 'DE' } }),
+    route.continue({ headers: { ...route.request().headers(), 'x-visitor-place': place } }),
   );
   page = await context.newPage();
+  opened(page);
   await page.goto(`http://odd.localhost:${port}/`);
+}
+
+/** Sees that nothing runs before the yes, says it, and sees what runs then. */
+async function sayYes(asked: () => Promise<void> = async () => {}): Promise<void> {
   await page.locator('douane-banner section').waitFor();
+  await asked();
   await page.waitForLoadState('networkidle');
   expect(arrived).toEqual([]);
   await page.locator('douane-banner [data-act=accept]').click();
@@ -106,13 +118,43 @@ it.each<[string, Odd]>([
   ],
   ['a base address of elsewhere', { first: '<base href="http://elsewhere.localhost/">' }],
 ])('asks, records and then lets through, with %s', async (_what, what) => {
-  await visit(what);
+  await arrive('DE', what);
+  await sayYes();
   const { records } = (await ines.call('GET', `/sites/${siteId}/records`)).body;
   expect(records[0]).toMatchObject({ method: 'accept-all', place: 'DE' });
 });
 
+describe('under a content security policy', () => {
+  // Marked inline tags have the page's nonce; a browser hides it from every script.
+  const last = '<script type="text/plain" data-gate="measurement">window.ranInline = true</script>';
+  it.each([
+    [
+      'that names origins',
+      `default-src 'none'; script-src 'nonce-n' GATE THIRD; connect-src GATE; style-src 'none'; base-uri 'none'`,
+    ],
+    ['that trusts by nonce alone', `default-src 'none'; script-src 'nonce-n' 'strict-dynamic'; connect-src GATE`],
+  ])('%s: asks, is drawn as meant, records and lets through', async (_what, policy) => {
+    const refused: string[] = [];
+    const listen = (shown: Page) =>
+      shown.on('console', (message) => {
+        if (/Content Security Policy|Content-Security-Policy/.test(message.text())) refused.push(message.text());
+      });
+    await arrive('DE', { policy, last }, listen);
+    await sayYes(async () => {
+      const sheet = page.locator('douane-banner section');
+      const { position, fontSize } = await sheet.evaluate((element) => getComputedStyle(element));
+      expect([position, fontSize]).toEqual(['fixed', '15px']);
+      expect(await page.locator('douane-banner .acts button').count()).toBe(3);
+    });
+    await page.locator('douane-choices button').waitFor();
+    expect(await page.evaluate(() => (window as { ranInline?: boolean }).ranInline)).toBe(true);
+    expect(refused).toEqual([]);
+  });
+});
+
 it('keeps the yes for the next page, and asks again once the cookie is damaged', async () => {
-  await visit({});
+  await arrive('DE', {});
+  await sayYes();
   await page.reload();
   await expect.poll(() => arrived.filter((path) => path === '/tag.js').length).toBe(2);
   expect(await page.locator('douane-banner section').count()).toBe(0);
@@ -121,4 +163,27 @@ it('keeps the yes for the next page, and asks again once the cookie is damaged',
   await page.reload();
   await page.locator('douane-banner section').waitFor();
   expect(arrived).toEqual([]);
+});
+
+describe('where the site departs from the law as we read it', () => {
+  const depart = async (overrides: object) => {
+    const { regions } = (await ines.call('GET', `/sites/${siteId}/draft`)).body.setup;
+    expect((await ines.saveDraft(siteId, { regions: { ...regions, overrides } })).status).toBe(200);
+    expect((await ines.publish(siteId)).status).toBe(201);
+  };
+  afterAll(() => depart({}));
+
+  it('asks first where the law only lets object', async () => {
+    await depart({ 'us-ca': { modes: { default: 'opt-in' } } });
+    await arrive('US-CA', {});
+    await sayYes();
+  });
+
+  it('runs without asking where the law would ask, and says so', async () => {
+    await depart({ eu: { modes: { default: 'notice' }, reason: 'only for this test' } });
+    await arrive('DE', {});
+    await expect.poll(() => arrived).toContain('/marked.js');
+    await page.locator('douane-choices button').waitFor();
+    expect(await page.locator('douane-banner section').count()).toBe(0);
+  });
 });

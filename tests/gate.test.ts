@@ -292,6 +292,51 @@ describe('where one may object', () => {
   });
 });
 
+describe('as time passes', () => {
+  const DAY_MS = 86_400_000;
+  /** Comes again to the same browser, so many days later by its clock. */
+  const comeBackAfter = async (days: number) => {
+    world.web.log.clear();
+    await page.clock.setFixedTime(Date.now() + days * DAY_MS);
+    await page.goto(`${address}/fares`);
+  };
+  const keptUntil = async () => (await page.context().cookies()).find(({ name }) => name === 'douane_choice')!.expires;
+
+  it('a yes stands for its days, and then it is asked again and nothing runs', async () => {
+    await arrive('DE', '/fares');
+    await banner().waitFor();
+    await press('accept');
+    await expect.poll(reached).toContain('copperbarn');
+    await button().waitFor();
+    await comeBackAfter(170);
+    await expect.poll(reached).toContain('copperbarn');
+    await button().waitFor();
+    // Visiting again makes a yes no longer than it is.
+    expect((await keptUntil()) - Date.now() / 1000).toBeLessThan(13 * 86_400);
+    await comeBackAfter(183);
+    await banner().waitFor();
+    await settled();
+    expect(reached()).toEqual([]);
+    await press('refuse');
+    await expect.poll(async () => (await lastRecord()).method).toBe('refuse-all');
+  });
+
+  it('an objection never ends by itself', async () => {
+    await arrive('US-CA', '/fares');
+    await expect.poll(reached).toContain('adnoddle');
+    await button().click();
+    await press('refuse');
+    await expect.poll(async () => (await lastRecord()).place).toBe('US-CA');
+    await page.waitForLoadState('load');
+    await button().waitFor();
+    for (const days of [366, 900]) {
+      await comeBackAfter(days);
+      await settled();
+      expect(reached(), `after ${days} days`).toEqual([]);
+    }
+  });
+});
+
 it('treats an unknown place by the fallback, also when the place cannot be asked', async () => {
   await arrive('ZZ');
   await banner().waitFor();

@@ -53,6 +53,8 @@ function running(held: HTMLScriptElement): HTMLScriptElement {
     if (name === 'type' && value === 'text/plain') continue;
     if (!name.startsWith(MARK)) script.setAttribute(name, value);
   }
+  // Under a policy the browser hides it from attributes.
+  script.nonce = held.nonce;
   script.async = held.hasAttribute('async');
   const address = held.dataset.gateSrc;
   if (address) script.setAttribute('src', address);
