@@ -1,4 +1,3 @@
-import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { createServer } from 'node:http';
@@ -8,6 +7,7 @@ import path from 'node:path';
 import { newSetup, type Setup } from '@douane/core/setup';
 import { type StandInWeb, startStandInWeb } from '@douane/demo';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { douane as run } from './support/cli';
 import { ROOT } from './support/world';
 
 let folder: string;
@@ -32,15 +32,7 @@ afterAll(async () => {
   await rm(folder, { recursive: true, force: true });
 });
 
-function douane(...args: string[]): Promise<{ code: number; out: string; err: string }> {
-  const child = spawn(process.execPath, [path.join(ROOT, 'bin/douane'), ...args], {
-    env: { ...process.env, NO_COLOR: '1', DATABASE_URL: '' },
-  });
-  let [out, err] = ['', ''];
-  child.stdout.on('data', (text) => (out += text));
-  child.stderr.on('data', (text) => (err += text));
-  return new Promise((resolve) => child.on('close', (code) => resolve({ code: code ?? -1, out, err })));
-}
+const douane = (...args: string[]) => run(args);
 const site = () => `http://skerrysound.localhost:${web.port}/`;
 
 describe('douane scan', () => {

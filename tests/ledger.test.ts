@@ -2,37 +2,23 @@ import { randomUUID } from 'node:crypto';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { newSetup } from '@douane/core/setup';
-import {
-  addOrganisation,
-  HeadFiles,
-  HeadSigner,
-  insertSite,
-  LedgerWriter,
-  type NewRecord,
-  readHead,
-  verifyLedger,
-} from '@douane/server';
+import { HeadFiles, HeadSigner, LedgerWriter, type NewRecord, readHead, verifyLedger } from '@douane/server';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { useDatabase } from './support/sql';
+import { freshSite, useDatabase } from './support/sql';
 
 const made = useDatabase();
 let site: { organisationId: string; siteId: string; key: string };
 let writer: LedgerWriter;
 const heads: number[] = [];
 
-/** Each test has a site of its own. */
-async function freshSite() {
-  const key = `s-${randomUUID().slice(0, 8)}`;
-  const person = { name: 'P', email: `${key}@p.example`, password: 'not-used-here' };
-  const { organisationId } = await addOrganisation(made.db, key, person);
-  const setup = newSetup({ key, name: key, address: 'http://s.localhost/' }, 'http://localhost/g/s');
-  const { id } = (await insertSite(made.db, organisationId, setup))!;
-  return { organisationId, siteId: id, key };
+/** A ledger without records. */
+async function another() {
+  const { organisationId, id: siteId, key } = (await freshSite(made.db)).site;
+  return { organisationId, siteId, key };
 }
 
 beforeEach(async () => {
-  site = await freshSite();
+  site = await another();
   heads.length = 0;
   writer = new LedgerWriter(made.db, (_of, { number }) => heads.push(number));
 });
@@ -102,7 +88,7 @@ describe('writing', () => {
   it('lets the same id stand at two sites', async () => {
     const one = record();
     await writer.append(site, one, said());
-    const other = await freshSite();
+    const other = await another();
     expect((await writer.append(other, { ...one, site: other.key }, said())).number).toBe(1);
   });
 
@@ -117,7 +103,7 @@ describe('writing', () => {
   });
 
   it('refuses to replace what is no record of this site', async () => {
-    const elsewhere = await freshSite();
+    const elsewhere = await another();
     const { id } = await writer.append(elsewhere, record({ site: elsewhere.key }), said());
     await expect(writer.append(site, record(), said({ replaces: id }))).rejects.toMatchObject({
       status: 422,
@@ -132,7 +118,7 @@ describe('writing', () => {
     await holder.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [`ledger ${site.siteId}`]);
     const waiting = Promise.all(Array.from({ length: 50 }, () => writer.append(site, record(), said())));
     try {
-      const other = await freshSite();
+      const other = await another();
       expect((await writer.append(other, record({ site: other.key }), said())).number).toBe(1);
       // All fifty of them wait with one connection.
       const { rows } = await made.db.query(

@@ -1,4 +1,6 @@
-import { type DatabaseUrls, type Db, openPool } from '@douane/server';
+import { randomUUID } from 'node:crypto';
+import { newSetup } from '@douane/core/setup';
+import { addOrganisation, type DatabaseUrls, type Db, insertSite, openPool, type Site } from '@douane/server';
 import { afterAll, beforeAll } from 'vitest';
 import { freshDatabase } from './world';
 
@@ -15,4 +17,14 @@ export function useDatabase(): { db: Db; urls: DatabaseUrls; owner: Db } {
     await made.owner?.end();
   });
   return made;
+}
+
+/** A site of an organisation of its own, with a person who looks after it. */
+export async function freshSite(db: Db): Promise<{ site: Site; personId: string; email: string }> {
+  const key = `s-${randomUUID().slice(0, 8)}`;
+  const email = `${key}@p.example`;
+  const person = { name: 'Pia Lund', email, password: 'not-used-here' };
+  const { organisationId, personId } = await addOrganisation(db, key, person);
+  const setup = newSetup({ key, name: key, address: `http://${key}.localhost/` }, `http://localhost/g/${key}`);
+  return { site: (await insertSite(db, organisationId, setup))!, personId, email };
 }
