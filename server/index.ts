@@ -8,6 +8,7 @@ export { insertPublication, insertRelease, newestRelease, releaseInForce } from 
 export { newestSigns } from './db/runs.sql';
 export { insertSite, listSites, type Site } from './db/sites.sql';
 export { loadGateCode, sha256 } from './gate-code';
+export { RunQueue } from './jobs/queue';
 export { startWorker } from './jobs/worker';
 export { HeadFiles, HeadSigner, parseHead, readHead } from './ledger/heads';
 export { verifyLedger } from './ledger/verify';

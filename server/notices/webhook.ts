@@ -3,6 +3,15 @@ import { guardedRequest } from '@douane/scanner';
 
 const TIMEOUT_MS = 10_000;
 
+export interface WebhookMessage {
+  id: string;
+  secret: string;
+  body: string;
+  allowPrivate: boolean;
+  /** For the whole of it. */
+  timeoutMs?: number;
+}
+
 /**
  * Posts a message signed as the Standard Webhooks specification says: `webhook-id`, `webhook-timestamp`, and
  * `webhook-signature` with `v1,` and the HMAC-SHA256 of `id.timestamp.body`. `secret` is base64 after `whsec_`. Only the
@@ -10,7 +19,7 @@ const TIMEOUT_MS = 10_000;
  */
 export async function postWebhook(
   url: string,
-  { id, secret, body, allowPrivate }: { id: string; secret: string; body: string; allowPrivate: boolean },
+  { id, secret, body, allowPrivate, timeoutMs = TIMEOUT_MS }: WebhookMessage,
 ): Promise<void> {
   const timestamp = Math.floor(Date.now() / 1000);
   const key = Buffer.from(secret.replace(/^whsec_/, ''), 'base64');
@@ -29,10 +38,7 @@ export async function postWebhook(
       },
     });
     // Counted from now, whatever trickles in meanwhile.
-    const deadline = setTimeout(
-      () => request.destroy(new Error(`no answer within ${TIMEOUT_MS / 1000} s`)),
-      TIMEOUT_MS,
-    );
+    const deadline = setTimeout(() => request.destroy(new Error(`no answer within ${timeoutMs / 1000} s`)), timeoutMs);
     request.on('close', () => clearTimeout(deadline));
     request.on('error', fail);
     request.on('response', (response) => {
