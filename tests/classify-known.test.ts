@@ -238,7 +238,7 @@ describe('purposes', () => {
     const refused = await save((list) => list.filter(({ id }) => id !== 'weather'));
     expect(refused).toMatchObject({
       status: 409,
-      body: { fields: [{ message: expect.stringMatching(/^Weather cannot go: 1 ruled items/) }] },
+      body: { fields: [{ message: expect.stringMatching(/^Weather cannot go: it is used by 1 ruled item\./) }] },
     });
     await ines.call('DELETE', `/sites/${siteId}/rulings/${body.act}`);
     expect((await save((list) => list.filter(({ id }) => id !== 'weather'))).status).toBe(200);

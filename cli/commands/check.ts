@@ -11,6 +11,7 @@ import {
 import { checkAsJson, checkAsJunit } from '@douane/core/check/reports';
 import { plainText } from '@douane/core/observe';
 import { compileRelease } from '@douane/core/release';
+import { plural } from '@douane/core/words';
 import { type HarEntry, harOf, runCheck } from '@douane/scanner';
 import type { Command } from 'commander';
 import pc from 'picocolors';
@@ -91,6 +92,6 @@ function summary(report: CheckReport): void {
     for (const problem of problems) console.log(pc.yellow(`${id}: ${plainText(problem)}`));
   const { held, cleared, slipped, silent } = report.summary;
   console.log(
-    `${report.cases.length} cases on ${report.pages.length} pages in ${report.seconds.toFixed(1)} s: ${held} held, ${cleared} cleared, ${slipped} slipped, ${silent} silent`,
+    `${plural(report.cases.length, 'case')} on ${plural(report.pages.length, 'page')} in ${report.seconds.toFixed(1)} s: ${held} held, ${cleared} cleared, ${slipped} slipped, ${silent} silent`,
   );
 }

@@ -1,4 +1,5 @@
 import { breakWords } from '@douane/core/consent';
+import { plural } from '@douane/core/words';
 import {
   addOrganisation,
   HeadFiles,
@@ -126,7 +127,7 @@ export function runningCommands(program: Command, root: string): void {
           console.log(
             broken
               ? `${key}: broken at record ${broken.number}: ${breakWords(broken)}`
-              : `${key}: ${records} records, chain holds${heads.length > 0 ? `, and reaches the end that was kept (${Math.max(...heads.map((head) => head.number))})` : ''}`,
+              : `${key}: ${plural(records, 'record')}, chain holds${heads.length > 0 ? `, and reaches the end that was kept (${Math.max(...heads.map((head) => head.number))})` : ''}`,
           );
           if (broken) process.exitCode = 1;
         }

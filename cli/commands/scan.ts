@@ -4,6 +4,7 @@ import { itemsAsCsv } from '@douane/core/exchange';
 import { plainText, signWords } from '@douane/core/observe';
 import type { ScanReport } from '@douane/core/scan';
 import { parseWith } from '@douane/core/setup';
+import { plural } from '@douane/core/words';
 import { type HarEntry, harOf, scanSite } from '@douane/scanner';
 import type { Command } from 'commander';
 import pc from 'picocolors';
@@ -110,5 +111,7 @@ function summary({ items, pages, signs, coverage, problems, seconds }: ScanRepor
   const more = coverage.sampled.length - MOST_FAMILIES;
   if (more > 0) console.log(pc.yellow(`and ${more} more kinds of page of which some were left`));
   const open = items.filter((item) => item.purpose === null).length;
-  console.log(`${items.length} items on ${pages.length} pages in ${seconds.toFixed(1)} s; ${open} open`);
+  console.log(
+    `${plural(items.length, 'item')} on ${plural(pages.length, 'page')} in ${seconds.toFixed(1)} s; ${open} open`,
+  );
 }

@@ -1,6 +1,6 @@
 import { insertAudit } from '../db/audit.sql';
 import { type Db, inTransaction, type Queryable } from '../db/db';
-import { lockSite, type Site } from '../db/sites.sql';
+import { listSites, lockSite, type Site } from '../db/sites.sql';
 import { announce, type Change } from '../live';
 import { notFound } from '../problems';
 
@@ -43,4 +43,14 @@ export async function heldSite(tx: Queryable, { organisationId }: Actor, siteId:
   const site = await lockSite(tx, organisationId, siteId);
   if (!site) throw notFound('site');
   return site;
+}
+
+/** News for every site of an organisation, of what belongs to all of them. */
+export async function newsForAll(
+  tx: Queryable,
+  organisationId: string,
+  ...what: Change['what'][]
+): Promise<NonNullable<Done<unknown>['tell']>> {
+  const sites = await listSites(tx, organisationId);
+  return sites.flatMap(({ id }) => what.map((one) => ({ siteId: id, what: one })));
 }

@@ -1,4 +1,5 @@
 import { DRAFT_PARTS, type DraftPart, differences, parseSetup, type Setup } from '@douane/core/setup';
+import { plural } from '@douane/core/words';
 import { reclassify } from '../classifying';
 import type { ServerContext } from '../context';
 import type { Queryable } from '../db/db';
@@ -81,8 +82,8 @@ async function refusePurposesInUse(tx: Queryable, site: Site, setup: Setup): Pro
     const ruled = used[id] ?? 0;
     const houseRules = rules.filter((rule) => rule.siteId === site.id && rule.purpose === id).length;
     if (ruled + houseRules === 0) return [];
-    const what = [ruled > 0 && `${ruled} ruled items`, houseRules > 0 && `${houseRules} house rules`];
-    const message = `${name} cannot go: ${what.filter(Boolean).join(' and ')} have it. Give them another purpose first.`;
+    const users = [ruled > 0 && plural(ruled, 'ruled item'), houseRules > 0 && plural(houseRules, 'house rule')];
+    const message = `${name} cannot go: it is used by ${users.filter(Boolean).join(' and ')}. Give them another purpose first.`;
     return [{ path: `purposes[${i}]`, message }];
   });
   if (problems.length > 0) throw new Problem(409, 'Some fields are not right', undefined, problems);

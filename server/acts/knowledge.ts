@@ -12,21 +12,21 @@ import {
 } from '../db/knowledge.sql';
 import { listSites, siteById } from '../db/sites.sql';
 import { notFound, Problem } from '../problems';
-import { type Actor, type Done, perform } from './act';
+import { type Actor, newsForAll, perform } from './act';
 
 type Tools = Pick<ServerContext, 'db' | 'knowledge'>;
-
-/** Knowledge is the organisation's, so every site looks again. */
-async function everySite(tx: Queryable, organisationId: string): Promise<NonNullable<Done<unknown>['tell']>> {
-  return (await listSites(tx, organisationId)).map(({ id }) => ({ siteId: id, what: 'knowledge' as const }));
-}
 
 /** Settles which layers rule by themselves, and from which confidence on. */
 export async function saveSettings({ db, knowledge }: Tools, actor: Actor, settings: ClassifySettings): Promise<void> {
   const { organisationId } = actor;
   await perform(db, actor, 'save-classify-settings', async (tx) => {
     await saveClassifySettings(tx, organisationId, settings);
-    return { result: undefined, siteId: null, facts: settings, tell: await everySite(tx, organisationId) };
+    return {
+      result: undefined,
+      siteId: null,
+      facts: settings,
+      tell: await newsForAll(tx, organisationId, 'knowledge'),
+    };
   });
   await reclassifyAll(db, knowledge, organisationId);
 }
@@ -52,7 +52,12 @@ export async function saveHouseRule(
     const change = { siteId, body: rule, enabled };
     if (id !== null && !(await updateHouseRule(tx, organisationId, id, change))) throw notFound('house rule');
     const result = id ?? (await insertHouseRule(tx, organisationId, siteId, rule, personId));
-    return { result, siteId, facts: { id: result, enabled, rule }, tell: await everySite(tx, organisationId) };
+    return {
+      result,
+      siteId,
+      facts: { id: result, enabled, rule },
+      tell: await newsForAll(tx, organisationId, 'knowledge'),
+    };
   });
   // One that was changed may have held elsewhere before.
   await reclassifyAll(db, knowledge, organisationId, (site) => id !== null || siteId === null || site.id === siteId);
@@ -64,7 +69,7 @@ export async function removeHouseRule({ db, knowledge }: Tools, actor: Actor, id
   const { organisationId } = actor;
   await perform(db, actor, 'remove-house-rule', async (tx) => {
     if (!(await deleteHouseRule(tx, organisationId, id))) throw notFound('house rule');
-    return { result: undefined, siteId: null, facts: { id }, tell: await everySite(tx, organisationId) };
+    return { result: undefined, siteId: null, facts: { id }, tell: await newsForAll(tx, organisationId, 'knowledge') };
   });
   await reclassifyAll(db, knowledge, organisationId);
 }
@@ -80,7 +85,7 @@ export async function saveOwnCatalogue(
   await perform(db, actor, 'import-catalogue', async (tx) => {
     const keyed = entries.map((entry) => ({ key: entryKey(entry), entry }));
     await replaceOwnCatalogue(tx, organisationId, keyed);
-    return { result: undefined, siteId: null, facts, tell: await everySite(tx, organisationId) };
+    return { result: undefined, siteId: null, facts, tell: await newsForAll(tx, organisationId, 'knowledge') };
   });
   await reclassifyAll(db, knowledge, organisationId);
 }

@@ -16,19 +16,10 @@ import {
 import { listSites } from '../db/sites.sql';
 import { notFound, Problem } from '../problems';
 import { foundServices } from '../services';
-import { type Actor, type Done, perform } from './act';
+import { type Actor, newsForAll, perform } from './act';
 import { type AskedRulings, type InSight, ruleItems } from './rulings';
 
 type Tools = Pick<ServerContext, 'db' | 'knowledge'>;
-
-/** Lists of every site may name a service, so every site looks again. */
-async function everySite(tx: Queryable, organisationId: string): Promise<NonNullable<Done<unknown>['tell']>> {
-  const sites = await listSites(tx, organisationId);
-  return sites.flatMap(({ id }) => [
-    { siteId: id, what: 'items' as const },
-    { siteId: id, what: 'knowledge' as const },
-  ]);
-}
 
 /** Takes up a service, or changes what is kept of one (`id`). Throws a problem where its name is another's. */
 export function saveService({ db }: Tools, actor: Actor, id: string | null, body: ServiceRecordBody): Promise<string> {
@@ -37,7 +28,12 @@ export function saveService({ db }: Tools, actor: Actor, id: string | null, body
     await refuseTaken(tx, organisationId, body.name, id);
     if (id !== null && !(await updateService(tx, organisationId, id, body))) throw notFound('service');
     const result = id ?? (await insertService(tx, organisationId, body));
-    return { result, siteId: null, facts: { id: result, name: body.name }, tell: await everySite(tx, organisationId) };
+    return {
+      result,
+      siteId: null,
+      facts: { id: result, name: body.name },
+      tell: await newsForAll(tx, organisationId, 'items', 'knowledge'),
+    };
   });
 }
 
@@ -45,7 +41,12 @@ export function saveService({ db }: Tools, actor: Actor, id: string | null, body
 export function removeService({ db }: Tools, actor: Actor, id: string): Promise<void> {
   return perform(db, actor, 'remove-service', async (tx) => {
     if (!(await deleteService(tx, actor.organisationId, id))) throw notFound('service');
-    return { result: undefined, siteId: null, facts: { id }, tell: await everySite(tx, actor.organisationId) };
+    return {
+      result: undefined,
+      siteId: null,
+      facts: { id },
+      tell: await newsForAll(tx, actor.organisationId, 'items', 'knowledge'),
+    };
   });
 }
 
@@ -65,7 +66,12 @@ export function mergeServices(
     if (source.record) await mergeRecords(tx, organisationId, source.record.id, id);
     else await nameService(tx, organisationId, id, from);
     const result = { id, items: source.items.length };
-    return { result, siteId: null, facts: { from, into }, tell: await everySite(tx, organisationId) };
+    return {
+      result,
+      siteId: null,
+      facts: { from, into },
+      tell: await newsForAll(tx, organisationId, 'items', 'knowledge'),
+    };
   });
 }
 
@@ -76,7 +82,12 @@ export function partName({ db }: Tools, actor: Actor, id: string, name: string):
     const record = (await listServices(tx, organisationId)).find((service) => service.id === id);
     if (record?.name === name) throw new Problem(409, 'This is the name of the service itself');
     if (!(await unnameService(tx, organisationId, id, name))) throw notFound('name');
-    return { result: undefined, siteId: null, facts: { id, name }, tell: await everySite(tx, organisationId) };
+    return {
+      result: undefined,
+      siteId: null,
+      facts: { id, name },
+      tell: await newsForAll(tx, organisationId, 'items', 'knowledge'),
+    };
   });
 }
 

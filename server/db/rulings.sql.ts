@@ -55,11 +55,11 @@ export async function endAutomatic(db: Queryable, organisationId: string, itemId
 
 /** A ruling of the past; one that is no purpose (`open`, `ignored`) has none of what goes with one. */
 export type PastRuling = Pick<KeptRuling, 'id' | 'at' | 'act' | 'by' | 'because'> &
-  Partial<KeptRuling> & { state: 'ruled' | 'open' | 'ignored'; undoneAt: string | null; undoneBy: string | null };
+  Partial<KeptRuling> & { state: 'ruled' | 'open' | 'ignored'; undoneAt: Date | null; undoneBy: string | null };
 
 /** The newest fifty rulings of an item, the newest first, those taken back among them. */
 export async function rulingHistory(db: Queryable, organisationId: string, itemId: string): Promise<PastRuling[]> {
-  const { rows } = await db.query<{ ruling: RulingRow; undoneAt: string | null; undoneBy: string | null }>(
+  const { rows } = await db.query<{ ruling: RulingRow; undoneAt: Date | null; undoneBy: string | null }>(
     `SELECT ${RULING_AS_JSON} AS ruling, r.undone_at AS "undoneAt", u.name AS "undoneBy"
      FROM ruling r LEFT JOIN person p ON p.id = r.person_id LEFT JOIN person u ON u.id = r.undone_by
      WHERE r.organisation_id = $1 AND r.item_id = $2 ORDER BY r.at DESC LIMIT 50`,

@@ -68,7 +68,7 @@ export class RunQueue {
     await this.boss.send(
       DELIVERIES,
       { deliveryId },
-      { retryLimit: RETRIES, retryDelay: this.retrySeconds, retryBackoff: true },
+      { retryLimit: RETRIES, retryDelay: this.retrySeconds, retryBackoff: this.retrySeconds > 0 },
     );
   }
 

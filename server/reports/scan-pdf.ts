@@ -153,7 +153,8 @@ function method(plan: ScanReport['plan'] | undefined): string {
       : `Pages were found by links${plan.sitemaps ? ' and sitemaps' : ''}, at most ${plan.pages}.`,
     plan.include.length > 0 && `Only ${plan.include.join(', ')}.`,
     plan.exclude.length > 0 && `Without ${plan.exclude.join(', ')}.`,
-    plan.steps.length > 0 && `${plan.steps.length} steps were taken on pages that fit.`,
+    plan.steps.length > 0 &&
+      `On pages that fit, ${plural(plan.steps.length, 'step')} ${plan.steps.length === 1 ? 'was' : 'were'} taken.`,
     plan.ownSite ? 'The owner allowed pages that robots.txt forbids.' : 'robots.txt was obeyed.',
   ]
     .filter(Boolean)

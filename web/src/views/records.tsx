@@ -1,5 +1,6 @@
 import type { LedgerState } from '@douane/api';
 import type { ConsentRecord } from '@douane/core/consent';
+import { plural } from '@douane/core/words';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import clsx from 'clsx';
 import { useRef, useState } from 'react';
@@ -88,7 +89,7 @@ export function RecordsView() {
         >
           {verify.data.broken
             ? `The chain is broken at record ${verify.data.broken.number}: ${verify.data.broken.why}.`
-            : `The chain of ${verify.data.records} records holds: none was changed, left out or put in.`}
+            : `The chain of ${plural(verify.data.records, 'record')} holds: none was changed, left out or put in.`}
           {!verify.data.broken && verify.data.records > 0 && (
             <>
               {' '}

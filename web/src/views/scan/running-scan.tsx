@@ -1,5 +1,6 @@
 import type { ScanRun } from '@douane/api';
 import { KIND_WORDS } from '@douane/core/observe';
+import { plural } from '@douane/core/words';
 import { pathOf } from '../../ui/words';
 
 /** How far the scan is: pages done and to go, those being visited, and items as they are found. */
@@ -13,7 +14,7 @@ export function RunningScan({ run }: { run: ScanRun }) {
         <p className="mt-1">
           {run.state === 'queued'
             ? 'Waiting for a worker.'
-            : `${done} pages done, ${waiting + current.length} to go, ${items} items so far.${failed > 0 ? ` ${failed} pages could not be visited.` : ''}`}
+            : `${plural(done, 'page')} done, ${waiting + current.length} to go, ${plural(items, 'item')} so far.${failed > 0 ? ` ${plural(failed, 'page')} could not be visited.` : ''}`}
         </p>
       </div>
       {run.state !== 'queued' && (
