@@ -112,35 +112,26 @@ export function ruleOf(id: string, purposes: readonly RuledPurpose[], override: 
 function joined(all: readonly PlaceRule[]): PlaceRule {
   const [first] = all;
   if (all.length === 1) return first!;
+  const each = <T>(of: (rule: PlaceRule) => T): T[] => all.map(of);
   const modes: Record<string, Mode> = {};
   const from: Record<string, string> = {};
   for (const purpose of Object.keys(first!.modes)) {
-    const mode = strictest(
-      'mode',
-      all.map((rule) => rule.modes[purpose]!),
-    );
+    const treated = each((rule) => rule.modes[purpose]!);
+    const mode = strictest('mode', treated);
     modes[purpose] = mode;
     from[purpose] = all.find((rule) => rule.modes[purpose] === mode)!.regimes[0]!;
   }
+  const gpc = each((rule) => rule.gpc);
+  const yes = each((rule) => rule.yesDays);
+  const refusal = each((rule) => rule.refusalDays);
+  const askAgain = each((rule) => rule.askAgainDays);
   return {
     regimes: all.flatMap((rule) => rule.regimes),
     modes,
-    gpc: strictest(
-      'gpc',
-      all.map((rule) => rule.gpc),
-    ),
-    yesDays: strictest(
-      'yesDays',
-      all.map((rule) => rule.yesDays),
-    ),
-    refusalDays: strictest(
-      'refusalDays',
-      all.map((rule) => rule.refusalDays),
-    ),
-    askAgainDays: strictest(
-      'askAgainDays',
-      all.map((rule) => rule.askAgainDays),
-    ),
+    gpc: strictest('gpc', gpc),
+    yesDays: strictest('yesDays', yes),
+    refusalDays: strictest('refusalDays', refusal),
+    askAgainDays: strictest('askAgainDays', askAgain),
     from,
   };
 }

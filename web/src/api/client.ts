@@ -18,6 +18,10 @@ export class ApiProblem extends Error {
   }
 }
 
+/** The fields at fault that an answer names; none where it is about something else, or there was no answer. */
+export const fieldsAtFault = (error: unknown): readonly FieldProblem[] =>
+  error instanceof ApiProblem ? error.fields : [];
+
 const TIMEOUT_MS = 30_000;
 /** What this tab calls itself, so that news of its own deeds is known as such. */
 export const CLIENT = crypto.getRandomValues(new Uint32Array(2)).join('-');

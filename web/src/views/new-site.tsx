@@ -4,7 +4,7 @@ import clsx from 'clsx';
 import type { ComponentProps } from 'react';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
-import { type ApiProblem, call } from '../api/client';
+import { ApiProblem, call, fieldsAtFault } from '../api/client';
 import { Button, Finding, Trouble } from '../ui/parts';
 
 interface Fields {
@@ -26,10 +26,10 @@ export function NewSite() {
       const answered = site.answered ? `?answered=${encodeURIComponent(site.answered)}` : '';
       await navigate(`/sites/${site.id}/scan${answered}`);
     } catch (error) {
-      const problem = error as ApiProblem;
-      const known = (problem.fields ?? []).filter(({ path }) => path === 'name' || path === 'address');
+      const known = fieldsAtFault(error).filter(({ path }) => path === 'name' || path === 'address');
       for (const { path, message } of known) setError(path as keyof Fields, { message });
-      if (known.length === 0) setError('root', { message: problem.text ?? problem.message });
+      if (known.length === 0)
+        setError('root', { message: error instanceof ApiProblem ? error.text : (error as Error).message });
     }
   });
   return (

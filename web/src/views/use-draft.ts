@@ -1,8 +1,8 @@
 import type { DraftSaved } from '@douane/api';
-import { DRAFT_PARTS, type DraftPart, type FieldProblem, type Setup } from '@douane/core/setup';
+import { DRAFT_PARTS, type DraftPart, type Setup } from '@douane/core/setup';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { type ApiProblem, call } from '../api/client';
+import { type ApiProblem, call, fieldsAtFault } from '../api/client';
 import * as queries from '../api/queries';
 import { useUnsaved } from './use-unsaved';
 
@@ -39,7 +39,7 @@ export function useDraft(siteId: string) {
 
   useUnsaved(dirty);
 
-  const problems: FieldProblem[] = (save.error as ApiProblem | null)?.fields ?? [];
+  const problems = fieldsAtFault(save.error);
   return {
     draft,
     setup,

@@ -1,7 +1,7 @@
 import type { Draft, Publication, PublishedRelease } from '@douane/api';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { ApiProblem, call } from '../../api/client';
+import { call, fieldsAtFault } from '../../api/client';
 import { Button, Section, Time, Trouble } from '../../ui/parts';
 
 /** A time of the browser's own zone, as its field gives it, for the server. */
@@ -34,8 +34,7 @@ export function Publish({ siteId, draft, hindered, upToDate }: PublishProps) {
     },
   });
   const next = (draft.releases[0]?.number ?? 0) + 1;
-  const wrongTime =
-    publish.error instanceof ApiProblem ? publish.error.fields.find(({ path }) => path === 'fromAt') : undefined;
+  const wrongTime = fieldsAtFault(publish.error).find(({ path }) => path === 'fromAt');
   return (
     <>
       <div className="flex flex-wrap items-center gap-2">

@@ -2,7 +2,7 @@ import type { CatalogueImport, RulingsImport } from '@douane/api';
 import { plural } from '@douane/core/words';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { ApiProblem, sendFile } from '../../api/client';
+import { type ApiProblem, fieldsAtFault, sendFile } from '../../api/client';
 import * as queries from '../../api/queries';
 import { Button, Finding, Part, Trouble } from '../../ui/parts';
 import { useSite } from '../site-frame';
@@ -124,7 +124,7 @@ function FileIn<T>({ label, path, deed, children }: FileInProps<T>) {
     },
     onError: () => setResult(null),
   });
-  const problems = send.error instanceof ApiProblem ? send.error.fields : [];
+  const problems = fieldsAtFault(send.error);
   const act = result && !result.isDone ? deed(result.told) : null;
   return (
     <div>

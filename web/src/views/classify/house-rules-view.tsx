@@ -6,7 +6,7 @@ import { plural } from '@douane/core/words';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { type ApiProblem, call } from '../../api/client';
+import { call, fieldsAtFault } from '../../api/client';
 import * as queries from '../../api/queries';
 import { Mark } from '../../ui/mark';
 import { Ago, Button, Empty, Finding, ListAndDocket, Trouble } from '../../ui/parts';
@@ -177,7 +177,7 @@ function RuleForm({ rule, start, siteId, purposes, nameOf, onSaved, onDelete }: 
     return () => clearTimeout(wait);
   }, [text, complete, tryOut, reset]);
 
-  const problems = ((save.error ?? tried.error) as ApiProblem | null)?.fields ?? [];
+  const problems = fieldsAtFault(save.error ?? tried.error);
   const input = (name: 'host' | 'name' | 'broughtInBy' | 'service' | 'reason', label: string, placeholder: string) => {
     const problem = problems.find(({ path }) => path.endsWith(`.${name}`))?.message;
     return (

@@ -6,7 +6,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
-import { type ApiProblem, call } from '../../api/client';
+import { call, fieldsAtFault } from '../../api/client';
 import { Button, Section, Trouble } from '../../ui/parts';
 import { useUnsaved } from '../use-unsaved';
 
@@ -94,7 +94,7 @@ function RecordForm({ record, start, onSaved, onDeleted }: RecordProps) {
       record ? call('PUT', `/services/${record.id}`, body) : call('POST', '/services', body),
   });
   const remove = useMutation({ mutationFn: () => call('DELETE', `/services/${record!.id}`), onSuccess: onDeleted });
-  const problems = (save.error as ApiProblem | null)?.fields ?? [];
+  const problems = fieldsAtFault(save.error);
   const submit = handleSubmit((values) => {
     const body = Object.fromEntries(
       [...FIELDS.map(([field]) => field), 'note' as const].flatMap((field) => {

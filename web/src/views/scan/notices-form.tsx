@@ -1,7 +1,7 @@
 import type { SavedNotices } from '@douane/api';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { type ApiProblem, call } from '../../api/client';
+import { call, fieldsAtFault } from '../../api/client';
 import * as queries from '../../api/queries';
 import { Button, Code, Trouble } from '../../ui/parts';
 import { linesOf } from './plan-fields';
@@ -24,7 +24,7 @@ export function NoticesForm({ siteId }: { siteId: string }) {
   });
   if (!data) return <Trouble error={error} />;
   const shown = edit ?? { mail: data.notices.mail.join('\n'), webhook: data.notices.webhook };
-  const problems = (save.error as ApiProblem | null)?.fields ?? [];
+  const problems = fieldsAtFault(save.error);
   const problemOf = (field: string) =>
     problems.find(({ path }) => path === field || path.startsWith(`${field}[`))?.message;
   return (

@@ -3,7 +3,7 @@ import type { FieldProblem } from '@douane/core/setup';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
-import { type ApiProblem, call } from '../../api/client';
+import { call, fieldsAtFault } from '../../api/client';
 import * as queries from '../../api/queries';
 import { Button, Finding, ListAndDocket, Part, Trouble } from '../../ui/parts';
 import { useSite } from '../site-frame';
@@ -44,7 +44,7 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
     setTried(true);
     if (read.plan) save.mutate(read.plan);
   });
-  const told = [...(tried ? read.problems : []), ...((save.error as ApiProblem | null)?.fields ?? [])];
+  const told = [...(tried ? read.problems : []), ...fieldsAtFault(save.error)];
   const mark = (field: string) => ({
     'aria-invalid': problemsOf(told, field).length > 0,
     'aria-describedby': `${field}-problem`,
@@ -77,9 +77,7 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
             would be.
           </p>
         )}
-        <Trouble
-          error={save.error && ((save.error as unknown as ApiProblem).fields ?? []).length === 0 ? save.error : null}
-        />
+        <Trouble error={save.error && fieldsAtFault(save.error).length === 0 ? save.error : null} />
 
         <Part title="What is visited">
           <fieldset className="mb-2 flex flex-wrap gap-x-5 gap-y-1">

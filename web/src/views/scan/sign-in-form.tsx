@@ -1,7 +1,7 @@
 import type { ScanSetup, SignInRun } from '@douane/api';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { type ApiProblem, call } from '../../api/client';
+import { call, fieldsAtFault } from '../../api/client';
 import { Mark } from '../../ui/mark';
 import { Ago, Button, Part, Trouble } from '../../ui/parts';
 import { underWay, useRuns } from '../use-runs';
@@ -66,8 +66,7 @@ export function SignInForm({ siteId, setup: { signIn, canKeepSecrets } }: { site
       await reload();
     },
   });
-  const problemOf = (path: string) =>
-    (save.error as ApiProblem | null)?.fields?.find((problem) => problem.path === path)?.message;
+  const problemOf = (path: string) => fieldsAtFault(save.error).find((problem) => problem.path === path)?.message;
   const report = shown?.report;
 
   if (!open) {
@@ -175,11 +174,7 @@ export function SignInForm({ siteId, setup: { signIn, canKeepSecrets } }: { site
         </div>
       </form>
       <Trouble
-        error={
-          save.error && ((save.error as unknown as ApiProblem).fields ?? []).length === 0
-            ? save.error
-            : (attempt.error ?? forget.error)
-        }
+        error={save.error && fieldsAtFault(save.error).length === 0 ? save.error : (attempt.error ?? forget.error)}
       />
       <div role="status" className="mt-3">
         {trying && <p>A browser is trying to sign in.</p>}
