@@ -11,7 +11,7 @@ export type RulingFinding =
   | { code: 'no-such-purpose'; purpose: string };
 
 /** What is usual of trackers. */
-export type TrackerMark =
+type TrackerMark =
   | { code: 'sent-to'; hosts: string[] }
   | { code: 'recognises'; lives: number }
   | { code: 'known-for'; purpose: string; service: string }
@@ -22,7 +22,7 @@ const QUARTER = 90 * 86_400;
 const TRACKING = ['advertising', 'measurement'];
 
 /** What about an item is usual of trackers and unusual of what a site cannot work without. */
-export function trackerMarks({ item, signs, known }: Evidence): TrackerMark[] {
+function trackerMarks({ item, signs, known }: Evidence): TrackerMark[] {
   const marks: TrackerMark[] = [];
   const stored = item.kind !== 'request';
   const travels = stored ? signs.travelsTo(item.name, item.host) : [];

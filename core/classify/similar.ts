@@ -12,7 +12,7 @@ export type Likeness = keyof typeof LIKENESSES;
 const WAYS = Object.keys(LIKENESSES) as Likeness[];
 
 /** The value by which an item is alike others in some way; `null`: in this way it is like nothing. */
-export function likenessKeys(item: Classifiable): Record<Likeness, string | null> {
+function likenessKeys(item: Classifiable): Record<Likeness, string | null> {
   const stored = item.kind !== 'request';
   const tag = initiatorsOf(item).at(-1);
   const nearest = tag && hostOf(tag);
@@ -56,6 +56,6 @@ export function similarTo<T extends Classifiable>(item: Classifiable, among: rea
 }
 
 /** A name with what changes from one to the next left out: `tab-3f9a12cd` and `tab-77b0e1aa` are both `tab-#`. */
-export function nameShape(name: string): string {
+function nameShape(name: string): string {
   return name.replace(/[0-9a-f]{8,}(-[0-9a-f]{4,})*|\d+/gi, '#');
 }

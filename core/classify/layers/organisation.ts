@@ -10,7 +10,7 @@ export interface RulingElsewhere {
 }
 
 /** The same thing on two sites: a third party's by kind, name and host; nothing of the first party, whose host differs. */
-export const sameThingKey = ({ kind, name, host }: Pick<Classifiable, 'kind' | 'name' | 'host'>) =>
+const sameThingKey = ({ kind, name, host }: Pick<Classifiable, 'kind' | 'name' | 'host'>) =>
   `${kind}\n${host}\n${name}`;
 
 /** Takes what people ruled of the same third-party thing on the organisation's other sites. */
