@@ -19,8 +19,9 @@ export default defineConfig({
           testTimeout: 120_000,
           hookTimeout: 120_000,
           expect: { poll: { timeout: 15_000 } },
-          // Each file starts a server and a worker of its own; two cores carry one of them at a time.
-          fileParallelism: false,
+          // Each file starts a server and a worker of its own and mostly waits for pages: two cores carry two of them.
+          maxWorkers: 2,
+          sequence: { groupOrder: 1 },
         },
       },
     ],

@@ -1,5 +1,6 @@
 export { FAULTS, type Fault } from './ferries/faults';
 export { FREIGHT_ACCOUNT, FREIGHT_HOST } from './freight/site';
+export { type HostileWeb, startHostileWeb } from './hostile';
 export type { LogEntry } from './log';
 export { type Mailbox, startMailbox } from './mailbox';
 export { shopHost } from './shop/site';

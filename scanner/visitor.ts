@@ -76,6 +76,7 @@ const NET_ERRORS: Record<string, string> = {
 export class Visitor {
   readonly problems: string[] = [];
   private crashed = false;
+  private stuck = false;
 
   private constructor(
     readonly context: BrowserContext,
@@ -222,7 +223,10 @@ export class Visitor {
   /** Leaves the page as a visitor would, so that what it sends on leaving is seen. */
   async leave(): Promise<void> {
     if (this.crashed) return;
-    await this.page.goto('about:blank', { timeout: 5_000 }).catch(() => {}); // a page may refuse to be left
+    await this.page.goto('about:blank', { timeout: 5_000 }).catch(() => {
+      this.stuck = true; // it refuses to be left, or its scripts do not end
+    });
+    if (this.watch.scriptsStopped) this.tell('a script of the page did not end and was stopped');
     await pause(60);
   }
 
@@ -234,7 +238,7 @@ export class Visitor {
   }
 
   get broken(): boolean {
-    return this.crashed || this.page.isClosed();
+    return this.crashed || this.stuck || this.watch.scriptsStopped || this.page.isClosed();
   }
 
   /** What was seen so far; see `PageWatch.observations`. */
@@ -248,8 +252,9 @@ export class Visitor {
     return harEntries(this.watch.requests.all, pageref, this.clock);
   }
 
-  /** Closing a context whose renderer hangs must not hang the scan. */
+  /** Closing a context whose renderer hangs must not hang the scan, nor leave it running. */
   async close(): Promise<void> {
+    if (this.stuck || this.watch.scriptsStopped) this.watch.crash();
     await Promise.race([this.context.close().catch(() => {}), pause(5_000)]);
   }
 

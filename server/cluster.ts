@@ -150,6 +150,8 @@ const HAND_OVER = `
 
 async function makeRoles(adminUrl: string, passwords: Record<string, string>): Promise<void> {
   await withClient(adminUrl, async (client) => {
+    // Two who start at once would change one row at once.
+    await client.query(`SELECT pg_advisory_lock(hashtextextended('roles', 0))`);
     for (const [role, password] of Object.entries(passwords)) {
       const { rowCount } = await client.query('SELECT 1 FROM pg_roles WHERE rolname = $1', [role]);
       const verb = rowCount ? 'ALTER' : 'CREATE';

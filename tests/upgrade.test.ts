@@ -46,6 +46,7 @@ beforeAll(async () => {
   const owner = openPool(urls.ownerUrl, { max: 1 });
   await owner.query(await readFile(path.join(import.meta.dirname, 'data/before-releases.sql'), 'utf8'));
   // What the dump does not hold of its version.
+  await owner.query(`UPDATE organisation SET classify_settings = '{"heuristicsOff":["basket","identifier-syncing"]}'`);
   await owner.query(SIGNS_AND_ALARM, [JSON.stringify(SIGNS), JSON.stringify(ALARM_ITEMS)]);
   await owner.end();
   expect(await migrate(urls, ROOT)).toEqual(['0004_releases', '0005_facts']);
@@ -103,6 +104,8 @@ it('keeps what scans noticed and alarms told, as facts where there are any', asy
     'a script read much',
     'the browser refused it',
   ]);
+  const { rows: settings } = await db.query('SELECT classify_settings AS kept FROM organisation');
+  expect(settings[0].kept.heuristicsOff).toEqual(['basket', 'cookie-syncing']);
   const { rows } = await db.query('SELECT count, items FROM alarm');
   expect(rows.map(alarmWords)).toEqual(['1 new thing. First: local storage k of ads.localhost']);
 });

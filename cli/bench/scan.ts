@@ -1,4 +1,4 @@
-import { type StandInWeb, shopHost, TICKET_SITE, truthOf } from '@douane/demo';
+import { type StandInWeb, shopHost, startHostileWeb, TICKET_SITE, truthOf } from '@douane/demo';
 import { chromiumPath, scanSite } from '@douane/scanner';
 import { chromium } from 'playwright-core';
 import { progress, progressDone } from '../say';
@@ -53,6 +53,22 @@ export async function benchQuietSite(web: StandInWeb): Promise<void> {
   say('quiet.scan.vs_plain', median(ours.map((scan, i) => perSecond(scan) / perSecond(plain[i]!))), 'x');
   say('quiet.scan.recall', Math.min(...ours.map(recall)), 'of what exists', 3);
   say('quiet.scan.precision', Math.min(...ours.map(precision)), 'of what was told', 3);
+}
+
+/** Processor time of this process, not of the browser, for the hostile page that costs most of it. */
+export async function benchHostilePages(): Promise<void> {
+  const web = await startHostileWeb();
+  const costs: [string, number][] = [];
+  for (const [path, address] of Object.entries(web.pages)) {
+    progress(`hostile page ${path}`);
+    const before = process.cpuUsage();
+    await scanSite(address, { allowPrivate: true, plan: { pages: 1 } });
+    const { user, system } = process.cpuUsage(before);
+    costs.push([path, (user + system) / 1e6]);
+  }
+  web.close();
+  progressDone();
+  for (const [path, seconds] of costs) say(`hostile.cpu ${path}`, seconds, 's');
 }
 
 /** Memory of scanner and browser over a thousand pages: the highest, and whether it grows. */

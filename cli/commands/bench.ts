@@ -11,10 +11,10 @@ import { benchClassify } from '../bench/classify';
 import { benchInventory } from '../bench/inventory';
 import { benchRecorder } from '../bench/recorder';
 import { say } from '../bench/say';
-import { benchMemory, benchQuietSite, benchShop } from '../bench/scan';
+import { benchHostilePages, benchMemory, benchQuietSite, benchShop } from '../bench/scan';
 import { Refused, today } from '../say';
 
-const PARTS = ['gate', 'recorder', 'classify', 'items', 'quiet', 'shop', 'memory'];
+const PARTS = ['gate', 'recorder', 'classify', 'items', 'hostile', 'quiet', 'shop', 'memory'];
 
 /** `douane bench [parts…]`: measures, one line a figure. */
 export function benchCommand(program: Command, root: string): void {
@@ -30,6 +30,7 @@ export function benchCommand(program: Command, root: string): void {
       if (wanted('recorder')) await benchRecorder(root);
       if (wanted('classify')) benchClassify();
       if (wanted('items')) await benchInventory(root);
+      if (wanted('hostile')) await benchHostilePages();
       const web = await startStandInWeb({ port: 0, root });
       try {
         if (wanted('quiet')) await benchQuietSite(web);

@@ -40,8 +40,8 @@ export function consequenceOf(item: Classifiable, signs?: SignBook): Consequence
     if (mark) marks.push(mark);
   };
   if (item.party === 'third') add(50, { code: 'third-party' });
-  const travels = item.kind === 'request' ? [] : (signs?.travelsTo(item.name, item.host) ?? []);
-  if (travels.length > 0) add(25, { code: 'synced' });
+  const sentTo = item.kind === 'request' ? [] : (signs?.sentTo(item.name, item.host) ?? []);
+  if (sentTo.length > 0) add(25, { code: 'synced' });
   if (tellsApart(item.value)) add(20, { code: 'tells-apart' });
   if (item.kind === 'request') {
     // A script can do anything in the page, a frame much; a picture only what its address carries.

@@ -25,8 +25,8 @@ const TRACKING = ['advertising', 'measurement'];
 function trackerMarks({ item, signs, known }: Evidence): TrackerMark[] {
   const marks: TrackerMark[] = [];
   const stored = item.kind !== 'request';
-  const travels = stored ? signs.travelsTo(item.name, item.host) : [];
-  if (travels.length > 0) marks.push({ code: 'sent-to', hosts: [...new Set(travels)] });
+  const sentTo = stored ? signs.sentTo(item.name, item.host) : [];
+  if (sentTo.length > 0) marks.push({ code: 'sent-to', hosts: [...new Set(sentTo)] });
   const lives = item.lifetimeSeconds ?? 0;
   if (item.party === 'third' && tellsApart(item.value) && lives >= QUARTER) marks.push({ code: 'recognises', lives });
   const owner = item.party === 'third' ? known(item.host) : null;

@@ -71,7 +71,7 @@ export interface Sibling {
 /** Signs, found by what they are about. */
 export interface SignBook {
   /** Hosts other than its own that the identifier in this cookie or key was sent to. */
-  travelsTo(name: string, host: string): readonly string[];
+  sentTo(name: string, host: string): readonly string[];
   /** Signs of a kind that a host gave. */
   of<What extends Sign['what']>(what: What, host: string): readonly Extract<Sign, { what: What }>[];
 }

@@ -1,13 +1,13 @@
 export * from './carried';
 export { compareScans, type ItemChange, type ScanComparison, type ScanSide } from './compare-scans';
 export { cookieFacts } from './cookie-line';
+export { cookieSyncing, type StoredValue } from './cookie-syncing';
 export { excerptAt } from './excerpt';
 export { type DeviceRead, fingerprinting } from './fingerprinting';
 export { foldObservations, ItemFold, itemKey } from './fold';
 export { lifetimeWords } from './lifetime';
 export { partyOf, registrableDomain } from './party';
 export { plainText } from './plain-text';
-export { type StoredValue, travellingIds } from './travelling-ids';
 export * from './types';
 export * from './value';
 export { deviceReadWords, KIND_WORDS, linkWords, signWords } from './words';

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import {
   compareScans,
   cookieFacts,
+  cookieSyncing,
   fingerprinting,
   foldObservations,
   ItemFold,
@@ -10,7 +11,6 @@ import {
   registrableDomain,
   type Sign,
   signWords,
-  travellingIds,
 } from './index';
 
 const seen = (over: Partial<Observation>): Observation => ({
@@ -110,7 +110,7 @@ it.each([
   ],
   ['no part of a longer word', 'uid', 'ads.example', 'a81f77c2', 'https://pool.example/?u=a81f77c2e9', false],
 ])('identifiers that travel: %s', (_what, name, host, value, url, travels) => {
-  const signs = travellingIds(
+  const signs = cookieSyncing(
     [{ name, host, value }],
     [{ url, page: 'https://site.example/a/38-round-stone', chain: [] }],
   );

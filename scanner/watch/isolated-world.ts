@@ -1,5 +1,5 @@
-import type { CDPSession } from 'playwright-core';
 import type { z } from 'zod';
+import type { PageSession } from './page-session';
 
 const WORLD = 'douane';
 const TIMEOUT_MS = 3_000;
@@ -10,28 +10,21 @@ const TIMEOUT_MS = 3_000;
  * itself: it uses only its argument. `null` where the page has gone, hangs, or gave something else.
  */
 export async function askPage<T, A>(
-  cdp: CDPSession,
+  page: PageSession,
   frameId: string,
   schema: z.ZodType<T>,
   read: (argument: A) => unknown,
   argument: A,
 ): Promise<T | null> {
-  let timer: NodeJS.Timeout | undefined;
-  // A page whose own scripts never end answers nothing at all.
-  const late = new Promise<null>((done) => {
-    timer = setTimeout(() => done(null), TIMEOUT_MS + 1_000);
-  });
   try {
-    return await Promise.race([late, ask()]);
+    return await ask();
   } catch {
-    return null; // the page navigated away or crashed
-  } finally {
-    clearTimeout(timer);
+    return null; // the page navigated away, crashed or hangs
   }
 
   async function ask(): Promise<T | null> {
-    const { executionContextId } = await cdp.send('Page.createIsolatedWorld', { frameId, worldName: WORLD });
-    const { result, exceptionDetails } = await cdp.send('Runtime.evaluate', {
+    const { executionContextId } = await page.send('Page.createIsolatedWorld', { frameId, worldName: WORLD });
+    const { result, exceptionDetails } = await page.send('Runtime.evaluate', {
       expression: `(${read})(${JSON.stringify(argument) ?? 'undefined'})`,
       contextId: executionContextId,
       returnByValue: true,

@@ -3,6 +3,7 @@ import {
   type ChainLink,
   carriedBy,
   cookieFacts,
+  cookieSyncing,
   type Excerpt,
   excerptAt,
   fingerprinting,
@@ -13,14 +14,14 @@ import {
   type RequestKind,
   type Sign,
   type StoredValue,
-  travellingIds,
   type ValueSeen,
 } from '@douane/core/observe';
-import type { CDPSession, Page } from 'playwright-core';
+import type { Page } from 'playwright-core';
 import type { z } from 'zod';
 import type { VisitClock } from './clock';
 import { type HookReport, installHooks } from './hooks';
 import { askPage } from './isolated-world';
+import { PageSession } from './page-session';
 import { Budget, type Place, placeIn, readReport } from './reports';
 import { RequestBook, type SeenRequest } from './requests';
 import { namedValue, valueSeen } from './values';
@@ -71,7 +72,7 @@ export class PageWatch {
   private excerpts = new Map<string, Excerpt>();
 
   private constructor(
-    private readonly cdp: CDPSession,
+    private readonly session: PageSession,
     private readonly options: WatchOptions,
     private readonly mainFrameId: string,
   ) {
@@ -79,17 +80,17 @@ export class PageWatch {
   }
 
   static async start(page: Page, options: WatchOptions): Promise<PageWatch> {
-    const cdp = await page.context().newCDPSession(page);
-    const { frameTree } = await cdp.send('Page.getFrameTree');
-    const watch = new PageWatch(cdp, options, frameTree.frame.id);
+    const session = new PageSession(await page.context().newCDPSession(page));
+    const { frameTree } = await session.send('Page.getFrameTree');
+    const watch = new PageWatch(session, options, frameTree.frame.id);
     const binding = `_${randomBytes(6).toString('hex')}`;
     watch.listen(binding);
-    await cdp.send('Network.enable', { maxTotalBufferSize: 0, maxResourceBufferSize: 0 });
-    await cdp.send('Page.enable');
-    await cdp.send('Runtime.enable');
-    await cdp.send('DOMStorage.enable');
-    await cdp.send('Runtime.addBinding', { name: binding });
-    await cdp.send('Page.addScriptToEvaluateOnNewDocument', { source: `(${installHooks})('${binding}')` });
+    await session.send('Network.enable', { maxTotalBufferSize: 0, maxResourceBufferSize: 0 });
+    await session.send('Page.enable');
+    await session.send('Runtime.enable');
+    await session.send('DOMStorage.enable');
+    await session.send('Runtime.addBinding', { name: binding });
+    await session.send('Page.addScriptToEvaluateOnNewDocument', { source: `(${installHooks})('${binding}')` });
     return watch;
   }
 
@@ -101,34 +102,35 @@ export class PageWatch {
   }
 
   private listen(binding: string): void {
-    const { cdp, options } = this;
+    const { session, options } = this;
+    const { events } = session;
     const documents = new Set<string>();
-    cdp.on('Network.requestWillBeSent', (event) => {
+    events.on('Network.requestWillBeSent', (event) => {
       const request = this.requests.sent(event);
       if (request?.kind !== 'document') return;
       options.clock.start(event.timestamp, event.wallTime);
       documents.add(event.requestId);
       this.documentBytes = 0;
     });
-    cdp.on('Network.requestWillBeSentExtraInfo', (event) => this.requests.wentOut(event.requestId));
-    cdp.on('Network.responseReceived', (event) => this.requests.answered(event));
-    cdp.on('Network.responseReceivedExtraInfo', (event) => this.requests.extraInfo(event));
-    cdp.on('Network.loadingFinished', (event) =>
+    events.on('Network.requestWillBeSentExtraInfo', (event) => this.requests.wentOut(event.requestId));
+    events.on('Network.responseReceived', (event) => this.requests.answered(event));
+    events.on('Network.responseReceivedExtraInfo', (event) => this.requests.extraInfo(event));
+    events.on('Network.loadingFinished', (event) =>
       this.requests.ended(event.requestId, event.timestamp, event.encodedDataLength),
     );
-    cdp.on('Network.loadingFailed', (event) => this.requests.ended(event.requestId));
-    cdp.on('Network.webSocketCreated', (event) => this.requests.socketOpened(event, options.clock.monotonicNow()));
-    cdp.on('Network.webSocketWillSendHandshakeRequest', (event) =>
+    events.on('Network.loadingFailed', (event) => this.requests.ended(event.requestId));
+    events.on('Network.webSocketCreated', (event) => this.requests.socketOpened(event, options.clock.monotonicNow()));
+    events.on('Network.webSocketWillSendHandshakeRequest', (event) =>
       this.requests.socketShookHands(event.requestId, event.timestamp),
     );
-    cdp.on('Network.dataReceived', (event) => {
+    events.on('Network.dataReceived', (event) => {
       if (!documents.has(event.requestId)) return;
       this.documentBytes += event.dataLength;
       if (this.documentBytes <= options.maxDocumentBytes || this.tooLarge) return;
       this.tooLarge = true;
-      cdp.send('Page.stopLoading').catch(() => {}); // the page may be gone already, which stops it too
+      session.send('Page.stopLoading').catch(() => {}); // the page may be gone already, which stops it too
     });
-    cdp.on('Runtime.bindingCalled', (event) => {
+    events.on('Runtime.bindingCalled', (event) => {
       if (event.name !== binding || !this.budget.take(event.payload.length)) return;
       const report = readReport(event.payload);
       if (report?.what === 'image') this.requests.imageSetBy(report.text, scriptIn(report.stack, options.ownScript));
@@ -146,8 +148,18 @@ export class PageWatch {
         page: this.requests.currentPage,
       });
     };
-    cdp.on('DOMStorage.domStorageItemAdded', (event) => stored(event.storageId, event.key));
-    cdp.on('DOMStorage.domStorageItemUpdated', (event) => stored(event.storageId, event.key));
+    events.on('DOMStorage.domStorageItemAdded', (event) => stored(event.storageId, event.key));
+    events.on('DOMStorage.domStorageItemUpdated', (event) => stored(event.storageId, event.key));
+  }
+
+  /** A script of the page did not end by itself. */
+  get scriptsStopped(): boolean {
+    return this.session.stopped;
+  }
+
+  /** Ends the page's process, whatever its scripts do. */
+  crash(): void {
+    this.session.crash();
   }
 
   /** The page did more than is looked at, so not all of it was. */
@@ -157,7 +169,7 @@ export class PageWatch {
 
   /** Asks the page something in a world of our own; see `askPage`. */
   ask<T, A>(schema: z.ZodType<T>, read: (argument: A) => unknown, argument: A): Promise<T | null> {
-    return askPage(this.cdp, this.mainFrameId, schema, read, argument);
+    return askPage(this.session, this.mainFrameId, schema, read, argument);
   }
 
   /** What was seen besides items; see `Sign`. */
@@ -192,7 +204,7 @@ export class PageWatch {
     const reads = this.reports
       .filter((report) => report.what === 'read')
       .map(({ text, stack, page }) => ({ what: text, page: asked ?? page, ...this.reader(stack, page) }));
-    return [...signs, ...travellingIds(stored, sent), ...fingerprinting(reads)];
+    return [...signs, ...cookieSyncing(stored, sent), ...fingerprinting(reads)];
   }
 
   /** Hosts of the site's own that were contacted. */
@@ -209,9 +221,9 @@ export class PageWatch {
     for (const securityOrigin of origins) {
       for (const isLocalStorage of [true, false]) {
         // An origin whose frame has gone has no area left to clear.
-        await this.cdp.send('DOMStorage.clear', { storageId: { securityOrigin, isLocalStorage } }).catch(() => {});
+        await this.session.send('DOMStorage.clear', { storageId: { securityOrigin, isLocalStorage } }).catch(() => {});
       }
-      await this.cdp.send('Storage.clearDataForOrigin', { origin: securityOrigin, storageTypes: 'all' });
+      await this.session.send('Storage.clearDataForOrigin', { origin: securityOrigin, storageTypes: 'all' });
     }
     this.forget();
   }
@@ -371,7 +383,7 @@ export class PageWatch {
 
   /** Text of a script or page that this page loaded; empty where the browser does not have it any more. */
   private async sourceOf(url: string, frameId = this.mainFrameId): Promise<string> {
-    const content = await this.cdp.send('Page.getResourceContent', { frameId, url }).catch(() => null);
+    const content = await this.session.send('Page.getResourceContent', { frameId, url }).catch(() => null);
     return content && !content.base64Encoded && content.content.length <= LARGEST_SCRIPT ? content.content : '';
   }
 

@@ -11,7 +11,7 @@ export const antiForgery: Heuristic = {
   },
   evaluate({ item, signs }) {
     if (item.kind === 'request' || item.party !== 'first' || !TOKEN_NAME.test(item.name)) return null;
-    if (signs.travelsTo(item.name, item.host).length > 0) return null;
+    if (signs.sentTo(item.name, item.host).length > 0) return null;
     return { purpose: 'necessary', confidence: 0.85, because: { code: 'name-of', what: 'token' } };
   },
 };

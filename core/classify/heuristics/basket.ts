@@ -11,7 +11,7 @@ export const basket: Heuristic = {
   },
   evaluate({ item, signs }) {
     if (item.kind === 'request' || item.party !== 'first' || !BASKET_NAME.test(item.name)) return null;
-    if (signs.travelsTo(item.name, item.host).length > 0) return null;
+    if (signs.sentTo(item.name, item.host).length > 0) return null;
     return {
       purpose: 'necessary',
       confidence: 0.75,

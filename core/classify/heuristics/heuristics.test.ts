@@ -125,7 +125,7 @@ const CASES: Record<
       ],
     ],
   },
-  'identifier-syncing': {
+  'cookie-syncing': {
     purpose: 'advertising',
     yes: [[third({ name: 'uid', value: OWN }), travels('uid', TRACKER, 'a.localhost', 'b.localhost')]],
     no: [
@@ -206,7 +206,7 @@ describe.each(HEURISTICS.map(({ meta }) => meta.id))('%s', (id) => {
 
 it('an identifier of the site’s own that is sent out is for what its only receiver does', () => {
   const own = cookie({ name: 'visit_id', value: OWN });
-  const sentTo = (...to: string[]) => hint('identifier-syncing', own, travels('visit_id', SITE, ...to));
+  const sentTo = (...to: string[]) => hint('cookie-syncing', own, travels('visit_id', SITE, ...to));
   expect(sentTo('counter.localhost', 'counter.localhost')).toMatchObject({
     purpose: 'measurement',
     service: 'Odd counter',

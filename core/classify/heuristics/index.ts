@@ -1,10 +1,10 @@
 import { antiForgery } from './anti-forgery';
 import { basket } from './basket';
 import { consentStorage } from './consent-storage';
+import { cookieSyncing } from './cookie-syncing';
 import { crossSiteIdentifier } from './cross-site-identifier';
 import { deviceProbe } from './device-probe';
 import { embeddedFrame } from './embedded-frame';
-import { identifierSyncing } from './identifier-syncing';
 import { knownWriter } from './known-writer';
 import { loadBalancer } from './load-balancer';
 import { replayStream } from './replay-stream';
@@ -26,7 +26,7 @@ export const HEURISTICS: readonly Heuristic[] = [
   crossSiteIdentifier,
   deviceProbe,
   embeddedFrame,
-  identifierSyncing,
+  cookieSyncing,
   knownWriter,
   loadBalancer,
   replayStream,

@@ -16,7 +16,7 @@ export const loadBalancer: Heuristic = {
     if (item.kind !== 'cookie' || item.party !== 'first' || item.setBy !== 'http') return null;
     if (!BALANCER_NAME.test(item.name)) return null;
     if (item.lifetimeSeconds && item.lifetimeSeconds > LONGEST_SECONDS) return null;
-    if (signs.travelsTo(item.name, item.host).length > 0) return null;
+    if (signs.sentTo(item.name, item.host).length > 0) return null;
     return { purpose: 'necessary', confidence: 0.75, because: { code: 'name-of', what: 'balancer' } };
   },
 };

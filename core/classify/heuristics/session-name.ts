@@ -16,7 +16,7 @@ export const sessionName: Heuristic = {
     if (item.kind !== 'cookie' || item.party !== 'first' || item.setBy !== 'http') return null;
     if (!SESSION_NAME.test(item.name) || !tellsApart(item.value)) return null;
     if (item.lifetimeSeconds && item.lifetimeSeconds > DAY) return null;
-    if (signs.travelsTo(item.name, item.host).length > 0) return null;
+    if (signs.sentTo(item.name, item.host).length > 0) return null;
     return {
       purpose: 'necessary',
       confidence: item.httpOnly ? 0.85 : 0.7,

@@ -20,12 +20,20 @@ UPDATE run SET report = jsonb_set(report, '{signs}', (
   FROM jsonb_array_elements(report->'signs') WITH ORDINALITY AS s(sign, at)))
 WHERE jsonb_typeof(report->'signs') = 'array';
 
+-- A heuristic that was switched off stays so under its new name.
+UPDATE organisation SET classify_settings = jsonb_set(classify_settings, '{heuristicsOff}',
+  (classify_settings->'heuristicsOff') - 'identifier-syncing' || '["cookie-syncing"]')
+WHERE classify_settings->'heuristicsOff' ? 'identifier-syncing';
+
 -- Of very many new things an alarm keeps the first; how many there were is a number.
 ALTER TABLE alarm ADD COLUMN count int;
 UPDATE alarm SET count = jsonb_array_length(items);
 ALTER TABLE alarm ALTER COLUMN count SET NOT NULL, DROP COLUMN words;
 
 -- Down Migration
+UPDATE organisation SET classify_settings = jsonb_set(classify_settings, '{heuristicsOff}',
+  (classify_settings->'heuristicsOff') - 'cookie-syncing' || '["identifier-syncing"]')
+WHERE classify_settings->'heuristicsOff' ? 'cookie-syncing';
 ALTER TABLE alarm ADD COLUMN words text;
 UPDATE alarm SET words = count || ' new things';
 ALTER TABLE alarm ALTER COLUMN words SET NOT NULL, DROP COLUMN count;

@@ -35,7 +35,7 @@ function decoded(text: string): string {
  * Identifiers stored under one host that are sent to another in an address: cookie syncing, and how a
  * first-party identifier leaves the site. One sign for each name and receiving host.
  */
-export function travellingIds(stored: Iterable<StoredValue>, sent: Iterable<SentAddress>): Sign[] {
+export function cookieSyncing(stored: Iterable<StoredValue>, sent: Iterable<SentAddress>): Sign[] {
   const owners = new Map<string, StoredValue>();
   for (const item of stored) {
     for (const part of parts(decoded(item.value))) if (looksLikeId(part) && !owners.has(part)) owners.set(part, item);

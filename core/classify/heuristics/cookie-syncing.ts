@@ -1,16 +1,16 @@
 import type { Because } from '../because';
 import type { Heuristic } from './types';
 
-export const identifierSyncing: Heuristic = {
+export const cookieSyncing: Heuristic = {
   meta: {
-    id: 'identifier-syncing',
+    id: 'cookie-syncing',
     looksAt: 'stored',
-    title: 'Identifier passed on to other hosts',
+    title: 'Cookie syncing',
     why: 'An identifier that is sent to hosts other than its own lets these join what each of them knows. Advertising exchanges do it with partners; one single receiver may be the measurement that the site itself uses.',
   },
   evaluate({ item, signs, known }) {
     if (item.kind === 'request') return null;
-    const receivers = signs.travelsTo(item.name, item.host);
+    const receivers = signs.sentTo(item.name, item.host);
     if (receivers.length === 0) return null;
     const hosts = [...new Set(receivers)];
     const because: Because = { code: 'sent-to', hosts };
