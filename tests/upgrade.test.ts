@@ -36,7 +36,10 @@ const SIGNS_AND_ALARM = `
   WITH scan AS (
     INSERT INTO run (organisation_id, site_id, kind, state, report)
     SELECT organisation_id, id, 'scan', 'done', jsonb_build_object('signs', $1::jsonb) FROM site
-    RETURNING organisation_id, site_id, id)
+    RETURNING organisation_id, site_id, id),
+  page AS (
+    INSERT INTO scan_page (organisation_id, run_id, url, after_yes, record)
+    SELECT organisation_id, id, 'http://p/', false, jsonb_build_object('signs', $1::jsonb) FROM scan)
   INSERT INTO alarm (organisation_id, site_id, run_id, before_run_id, words, items)
   SELECT organisation_id, site_id, id, id, '1 new thing', $2::jsonb FROM scan`;
 
@@ -104,6 +107,8 @@ it('keeps what scans noticed and alarms told, as facts where there are any', asy
     'a script read much',
     'the browser refused it',
   ]);
+  const { rows: pages } = await db.query(`SELECT record->'signs' AS signs FROM scan_page WHERE url = 'http://p/'`);
+  expect(pages).toEqual([{ signs }]);
   const { rows: settings } = await db.query('SELECT classify_settings AS kept FROM organisation');
   expect(settings[0].kept.heuristicsOff).toEqual(['basket', 'cookie-syncing']);
   const { rows } = await db.query('SELECT count, items FROM alarm');

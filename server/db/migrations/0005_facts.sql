@@ -8,8 +8,8 @@ ALTER TABLE ruling ALTER COLUMN because SET NOT NULL, DROP COLUMN reason;
 ALTER TABLE ruling RENAME COLUMN evidence TO seen;
 UPDATE ruling SET seen = jsonb_build_object('told', seen) WHERE seen IS NOT NULL;
 
--- Signs are facts too, under the names of the trade.
-UPDATE run SET report = jsonb_set(report, '{signs}', (
+-- Signs are facts too, under the names of the trade: in reports, and in pages of scans that are to go on.
+CREATE FUNCTION pg_temp.as_facts(signs jsonb) RETURNS jsonb LANGUAGE sql AS $$
   SELECT coalesce(jsonb_agg(
     CASE sign->>'what'
       WHEN 'disguise' THEN sign - 'words' || '{"what": "cname-cloaking"}'
@@ -17,8 +17,12 @@ UPDATE run SET report = jsonb_set(report, '{signs}', (
       WHEN 'fingerprinting' THEN sign - 'words' || jsonb_build_object('told', sign->'words', 'reads', '[]'::jsonb)
       ELSE sign - 'words' || jsonb_build_object('told', sign->'words', 'reasons', '[]'::jsonb)
     END ORDER BY at), '[]')
-  FROM jsonb_array_elements(report->'signs') WITH ORDINALITY AS s(sign, at)))
+  FROM jsonb_array_elements(signs) WITH ORDINALITY AS s(sign, at)
+$$;
+UPDATE run SET report = jsonb_set(report, '{signs}', pg_temp.as_facts(report->'signs'))
 WHERE jsonb_typeof(report->'signs') = 'array';
+UPDATE scan_page SET record = jsonb_set(record, '{signs}', pg_temp.as_facts(record->'signs'))
+WHERE jsonb_typeof(record->'signs') = 'array';
 
 -- A heuristic that was switched off stays so under its new name.
 UPDATE organisation SET classify_settings = jsonb_set(classify_settings, '{heuristicsOff}',
@@ -37,13 +41,17 @@ WHERE classify_settings->'heuristicsOff' ? 'cookie-syncing';
 ALTER TABLE alarm ADD COLUMN words text;
 UPDATE alarm SET words = count || ' new things';
 ALTER TABLE alarm ALTER COLUMN words SET NOT NULL, DROP COLUMN count;
-UPDATE run SET report = jsonb_set(report, '{signs}', (
+CREATE FUNCTION pg_temp.as_words(signs jsonb) RETURNS jsonb LANGUAGE sql AS $$
   SELECT coalesce(jsonb_agg(
     sign - 'told' - 'reads' - 'reasons' || jsonb_build_object('words', coalesce(sign->>'told', ''), 'what',
       CASE sign->>'what' WHEN 'cname-cloaking' THEN 'disguise' WHEN 'cookie-syncing' THEN 'id-travels' ELSE sign->>'what' END)
     ORDER BY at), '[]')
-  FROM jsonb_array_elements(report->'signs') WITH ORDINALITY AS s(sign, at)))
+  FROM jsonb_array_elements(signs) WITH ORDINALITY AS s(sign, at)
+$$;
+UPDATE run SET report = jsonb_set(report, '{signs}', pg_temp.as_words(report->'signs'))
 WHERE jsonb_typeof(report->'signs') = 'array';
+UPDATE scan_page SET record = jsonb_set(record, '{signs}', pg_temp.as_words(record->'signs'))
+WHERE jsonb_typeof(record->'signs') = 'array';
 UPDATE ruling SET seen = seen->'told' WHERE seen IS NOT NULL;
 ALTER TABLE ruling RENAME COLUMN seen TO evidence;
 ALTER TABLE ruling ADD COLUMN reason text;
