@@ -49,7 +49,10 @@ export function Preview({ setup, language }: { setup: Setup; language: string })
   }, [ready, send]);
 
   return (
-    <section className="flex min-w-0 flex-col self-start px-5 py-5 xl:sticky xl:top-(--frame-height)" aria-label="Preview">
+    <section
+      className="flex min-w-0 flex-col self-start px-5 py-5 xl:sticky xl:top-(--frame-height)"
+      aria-label="Preview"
+    >
       <div className="mb-3 flex flex-wrap gap-x-5 gap-y-2">
         <Choice label="Visitor from" value={place} options={PLACES} onChange={(next) => setPlace(next)} />
         {decision.ask && (
