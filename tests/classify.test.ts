@@ -1,5 +1,5 @@
 import { addPerson, startWorker } from '@douane/server';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { type Kept, type ScannedSite, startScannedSite } from './support/desk';
 import { Client, type World } from './support/world';
 
@@ -9,10 +9,12 @@ let siteId: string;
 let items: ScannedSite['items'];
 let find: ScannedSite['find'];
 let rule: ScannedSite['rule'];
+let takeAllBack: ScannedSite['takeAllBack'];
 
 beforeAll(async () => {
-  ({ world, ines, siteId, items, find, rule } = await startScannedSite());
+  ({ world, ines, siteId, items, find, rule, takeAllBack } = await startScannedSite());
 });
+afterEach(() => takeAllBack());
 afterAll(() => world?.stop());
 
 it('leaves open in the inventory what nobody knows, with a suggestion where its marks tell something', async () => {
@@ -29,7 +31,7 @@ it('leaves open in the inventory what nobody knows, with a suggestion where its 
 
 it('gives evidence with an item: value over visits, script, chain, why, and what else its host does', async () => {
   const { body } = await ines.call('GET', `/items/${(await find('skerrysound', '_ogv')).id}`);
-  expect(body.value).toMatch(/^Holds what looks like an identifier of \d+ characters, another at each of 13 visits/);
+  expect(body.value).toMatch(/^Holds what looks like an identifier of \d+ characters, another at each of \d+ visits/);
   expect(body.item.excerpt).toMatchObject({ line: 5, text: expect.stringContaining("document.cookie = '_ogv='") });
   expect(JSON.stringify(body.item.value)).not.toMatch(/og\.\d{13}/);
   expect(body.trace).toContain(
@@ -37,7 +39,8 @@ it('gives evidence with an item: value over visits, script, chain, why, and what
   );
   const beacon = (await ines.call('GET', `/items/${(await find('oddgull', 'beacon')).id}`)).body;
   expect(beacon.item.carries).toEqual(['page-address', 'page-title', 'screen-size']);
-  expect(beacon.kin.map((other: Kept) => other.name).sort()).toEqual(['fetch', 'script']);
+  const here = beacon.kin.filter((other: { siteId: string }) => other.siteId === siteId);
+  expect(here.map((other: Kept) => other.name).sort()).toEqual(['fetch', 'script']);
   expect(beacon.links.map(({ url }: { url: string }) => url)).toContain('https://oddgull.localhost/privacy');
 });
 
@@ -87,7 +90,8 @@ it('of two who rule the same item the second sees the first’s before it is cov
   const second = first === 'Ines Varga' ? ola : ines;
   expect((await say(second, 'measurement', {})).status).toBe(201);
   const { history } = (await ines.call('GET', `/items/${frame.id}`)).body;
-  expect(history.map((past: { person: string }) => past.person)).toHaveLength(2);
+  const standing = history.filter((past: { undoneAt: string | null }) => !past.undoneAt);
+  expect(standing.map((past: { person: string }) => past.person).sort()).toEqual(['Ines Varga', 'Ola Berg']);
   for (const { act } of history) await ines.call('DELETE', `/sites/${siteId}/rulings/${act}`);
   expect((await find('chartkeel', 'frame')).ruling).toBeNull();
 });
@@ -210,12 +214,14 @@ it('refuses a purpose there is not, and items of nobody', async () => {
 
 describe('publishing', () => {
   it('freezes the lists, and the draft shows where rulings made since differ', async () => {
-    await ines.publish(siteId);
+    const { number } = (await ines.publish(siteId)).body;
     expect((await ines.call('GET', `/sites/${siteId}/draft`)).body.differences).toEqual([]);
     const maps = (await items()).filter((item) => item.host === 'chartkeel.localhost').map((item) => item.id);
     await rule({ itemIds: maps, purpose: 'embedded', service: 'Chartkeel maps' });
     const { left } = (await ines.call('GET', `/sites/${siteId}/left-to-do`)).body;
-    expect(left).toEqual(['The lists in banner and policy differ from release 1: a draft waits to be published.']);
+    expect(left).toEqual([
+      `The lists in banner and policy differ from release ${number}: a draft waits to be published.`,
+    ]);
     const { body } = await ines.call('GET', `/sites/${siteId}/draft`);
     expect(body.differences).toEqual(['services']);
     expect(body.setup.services.find((service: { name: string }) => service.name === 'Chartkeel maps')).toMatchObject({
@@ -247,7 +253,8 @@ describe('publishing', () => {
 
   it('gives two who publish at once two numbers', async () => {
     const both = await Promise.all([1, 2].map(() => ines.publish(siteId)));
-    expect(both.map(({ body }) => body.number).sort()).toEqual([2, 3]);
+    const [first, second] = both.map(({ body }) => body.number).sort((a, b) => a - b);
+    expect(second).toBe(first + 1);
   });
 });
 

@@ -21,6 +21,8 @@ export interface ScannedSite {
   /** The item of this name whose host begins so. */
   find(host: string, name: string): Promise<Kept>;
   rule(body: object): Promise<Answer>;
+  /** Takes back whatever persons ruled on the site, so that no test finds what another left. */
+  takeAllBack(): Promise<void>;
 }
 
 export async function startScannedSite(): Promise<ScannedSite> {
@@ -37,5 +39,16 @@ export async function startScannedSite(): Promise<ScannedSite> {
     items,
     find: async (host, name) => (await items()).find((item) => item.host.startsWith(host) && item.name === name)!,
     rule: (body) => ines.call('POST', `/sites/${siteId}/rulings`, body),
+    async takeAllBack() {
+      for (;;) {
+        const acts = new Set<string>();
+        for (const { ruling, aside } of (await ines.call('GET', `/sites/${siteId}/items`)).body.items) {
+          if (ruling?.by === 'person') acts.add(ruling.act);
+          if (aside) acts.add(aside.act);
+        }
+        if (acts.size === 0) return;
+        for (const act of acts) await ines.call('DELETE', `/sites/${siteId}/rulings/${act}`);
+      }
+    },
   };
 }
