@@ -1,6 +1,5 @@
 import { execFile } from 'node:child_process';
 import { writeFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { promisify } from 'node:util';
 import { openPool } from '@douane/server';
@@ -59,12 +58,12 @@ async function recordsPerSecond(posters: readonly Poster[], seconds: number): Pr
 }
 
 /** A row as the recorder wrote it, to be written by pgbench. */
-async function commitScript({ cluster }: ServedSite): Promise<string> {
+async function commitScript({ cluster, folder }: ServedSite): Promise<string> {
   const db = openPool(cluster.ownerUrl, { max: 1 });
   await db.query('CREATE TABLE bench_row (id uuid PRIMARY KEY DEFAULT gen_random_uuid(), body jsonb NOT NULL)');
   const { rows } = await db.query('SELECT body FROM consent_record LIMIT 1');
   await db.end();
-  const script = path.join(tmpdir(), `douane-bench-${process.pid}.sql`);
+  const script = path.join(folder, 'commit.sql');
   await writeFile(
     script,
     `INSERT INTO bench_row (body) VALUES ('${JSON.stringify(rows[0].body).replaceAll("'", "''")}');\n`,

@@ -27,6 +27,8 @@ export const ORIGIN = 'http://load.localhost';
 
 /** One site with a release in force, on a cluster of its own, and `serve` as a process of its own beside it. */
 export interface ServedSite {
+  /** Its own folder, which goes with it. */
+  folder: string;
   cluster: Cluster;
   organisationId: string;
   siteId: string;
@@ -89,6 +91,7 @@ async function makeSite(root: string, folder: string, children: Set<ChildProcess
     DOUANE_TRUST_PROXY: '1',
   };
   return {
+    folder,
     cluster,
     organisationId,
     siteId,
