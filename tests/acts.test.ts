@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { shippedCatalogue } from '@douane/core/classify';
 import { compileRelease } from '@douane/core/release';
 import { type Db, insertSite, loadKnowledge, type Site } from '@douane/server';
 import pg from 'pg';
@@ -251,10 +252,13 @@ describe('rulings', () => {
   });
 
   it('ruling anew on the same facts writes nothing', async () => {
-    await found('connect.facebook.net');
+    // Whichever host the catalogue that ships knows first.
+    const { host } = shippedCatalogue().entries.find((entry) => entry.host && !entry.name)!;
+    await found(host!);
     const count = async () => (await db.query('SELECT count(*)::int AS n FROM ruling')).rows[0].n;
     const before = await count();
-    await found('connect.facebook.net');
+    expect(await count()).toBeGreaterThan(0);
+    await found(host!);
     expect(await count()).toBe(before);
   });
 });
