@@ -34,6 +34,10 @@ export const answerProblem: ErrorRequestHandler = (error, _req, res, next) => {
 
 /** Answers with what went wrong. What was not foreseen is logged whole and told without detail. */
 export function sendProblem(res: ServerResponse, error: unknown): void {
+  if (res.headersSent) {
+    res.destroy(); // half an answer is taken for none
+    return;
+  }
   const problem = asProblem(error);
   if (problem.status >= 500 && problem.retryAfter === undefined) console.error(error);
   const { status, title, detail, fields, retryAfter } = problem;

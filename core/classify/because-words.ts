@@ -40,13 +40,14 @@ export function becauseWords(because: Because): string {
       return `house rule: ${ruleWords(because)}${because.text ? ` (${because.text})` : ''}`;
     case 'catalogue': {
       const { of, kind, name, host } = because;
-      const named = name === undefined ? `host ${host}` : `${kind} named ${name}${host ? ` of ${host}` : ''}`;
+      const named =
+        name === undefined ? `host ${host}` : `${KIND_WORDS[kind!]} named ${name}${host ? ` of ${host}` : ''}`;
       return `${CATALOGUES[of]}: ${named}`;
     }
     case 'owner-of-host':
       return `open data on hosts: ${because.host} belongs to ${because.owner} (${because.category})`;
     case 'setup-item':
-      return `setup: ${because.kind} ${because.name}`;
+      return `setup: ${KIND_WORDS[because.kind]} ${because.name}`;
     case 'setup-host':
       return `setup: host ${because.host}`;
     case 'gate':
