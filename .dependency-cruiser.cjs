@@ -3,7 +3,10 @@ const only = (name, from, allowed) => ({
   name,
   severity: 'error',
   from: { path: `^${from}/`, pathNot: '\\.test\\.tsx?$' },
-  to: { path: '^(core|api|gate|scanner|server|web|cli|demo|tests)/', pathNot: `^(${[from, ...allowed].join('|')})/` },
+  to: {
+    path: '^(core|api|gate|scanner|server|web|cli|demo|catalogue|tests)/',
+    pathNot: `^(${[from, ...allowed].join('|')})/`,
+  },
 });
 
 module.exports = {
@@ -16,6 +19,7 @@ module.exports = {
     only('server-imports', 'server', ['core', 'api', 'gate', 'scanner']),
     only('web-never-imports-server', 'web', ['core', 'api', 'gate']),
     only('demo-stands-apart', 'demo', ['core']),
+    only('catalogue-imports', 'catalogue', ['core', 'scanner']),
     only('cli-imports', 'cli', ['core', 'gate', 'scanner', 'server', 'demo']),
     {
       name: 'core-stays-pure',

@@ -5,6 +5,7 @@ import type {
   ClassifySettings,
   HouseRuleBody,
   LayerId,
+  ProposedRule,
   Ruling,
   ServiceRecord,
   ServiceRecordBody,
@@ -161,6 +162,8 @@ export interface HouseRule extends HouseRuleBody {
 
 export interface HouseRuleList {
   rules: HouseRule[];
+  /** Rules that would have ruled as persons did, the one with most rulings first. */
+  proposed: (ProposedRule & { words: string })[];
 }
 
 export interface FoundService {

@@ -1,6 +1,6 @@
 import type { Desk } from '@douane/core/classify';
 import { pageAddress, type ScanPlan, scanPlanSchema } from '@douane/core/coverage';
-import { type Item, itemKey, type Sign } from '@douane/core/observe';
+import { type FamilySettings, type Item, itemKey, type ScriptSeen, type Sign } from '@douane/core/observe';
 import type { ScanProgress, ScanReport } from '@douane/core/scan';
 import type { SignIn } from '@douane/core/setup';
 import { launchBrowser, type Resolve } from './browser';
@@ -27,6 +27,8 @@ export interface ScanOptions {
   loadTimeoutMs?: number;
   /** Base address of the site's own gate, where it has one. */
   gate?: string;
+  /** What people settled about names that vary. */
+  families?: FamilySettings;
   /** Recipe for pages behind a login. */
   signIn?: SignIn;
   /** Name server to ask for CNAME records, `ADDRESS:PORT`; the system's where absent. */
@@ -65,6 +67,7 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
     badCertificates: plan.badCertificates,
     silentHosts: new SilentHosts(),
   };
+  const scripts = new Map<string, ScriptSeen | undefined>();
   const excerpted = new Set(
     (options.resume ?? []).flatMap(({ items }) => items.filter((item) => item.excerpt).map(itemKey)),
   );
@@ -109,7 +112,17 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
 
   function visitAll(how: { lanes: number; most?: number; yes?: ChoiceCookie[] }): Promise<void> {
     const { signIn: recipe, onPage } = options;
-    return runLanes(running.browser, scan, { ...how, plan, visiting, excerpted, recipe, signal, onPage });
+    return runLanes(running.browser, scan, {
+      ...how,
+      plan,
+      visiting,
+      excerpted,
+      scripts,
+      families: options.families,
+      recipe,
+      signal,
+      onPage,
+    });
   }
 
   async function visitAgainAfterYes(): Promise<void> {

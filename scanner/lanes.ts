@@ -1,4 +1,5 @@
 import type { ScanPlan } from '@douane/core/coverage';
+import type { FamilySettings, ScriptSeen } from '@douane/core/observe';
 import type { ScannedPage } from '@douane/core/scan';
 import type { SignIn } from '@douane/core/setup';
 import type { Browser } from 'playwright-core';
@@ -24,6 +25,9 @@ export interface LaneOptions {
   visiting: VisitorOptions;
   /** Items of which an excerpt of their script was taken; grows. */
   excerpted: Set<string>;
+  /** Scripts read on earlier pages; grows. */
+  scripts: Map<string, ScriptSeen | undefined>;
+  families?: FamilySettings;
   recipe?: SignIn;
   signal?: AbortSignal;
   /** Called with each page as it is done, and waited for. */
@@ -78,10 +82,14 @@ class Lane {
       const visitor = await this.take();
       record = await visitPage(visitor, url, {
         steps: plan.steps,
+        first: this.scan.isFirst(url),
+        explore: plan.explore,
         host: this.scan.host,
         afterYes,
         anyHost: plan.listed.length > 0,
         excerpted: this.options.excerpted,
+        scripts: this.options.scripts,
+        families: this.options.families,
         login: recipe?.address,
         signal,
       });

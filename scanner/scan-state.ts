@@ -1,6 +1,6 @@
 import type { Desk } from '@douane/core/classify';
 import { Frontier, type ScanPlan } from '@douane/core/coverage';
-import { type Item, ItemFold, itemKey, type Sign } from '@douane/core/observe';
+import { type FamilySettings, floodWords, type Item, ItemFold, itemKey, type Sign } from '@douane/core/observe';
 import type { ScannedPage, ScanProgress, ScanReport } from '@douane/core/scan';
 import { scannedItem } from '@douane/core/scan';
 import type { SignIn } from '@douane/core/setup';
@@ -14,6 +14,8 @@ const WAY_OUT =
 export interface ScanStateOptions {
   /** What is made of the items at the end; where absent all stay open. */
   classify?: (items: readonly Item[], signs: readonly Sign[]) => Pick<Desk, 'rule' | 'suggestion'>;
+  /** What people settled about names that vary. */
+  families?: FamilySettings;
   /** Recipe for pages behind a login. */
   signIn?: SignIn;
   signal?: AbortSignal;
@@ -23,7 +25,7 @@ export interface ScanStateOptions {
 /** What a scan knows so far, added up page by page so that a thousand pages need no more memory than their items. */
 export class ScanState {
   readonly frontier: Frontier;
-  readonly fold = new ItemFold();
+  readonly fold: ItemFold;
   readonly pages: ScannedPage[] = [];
   readonly problems: { page: string; what: string }[] = [];
   readonly current = new Set<string>();
@@ -45,6 +47,7 @@ export class ScanState {
     private readonly plan: ScanPlan,
     private readonly options: ScanStateOptions,
   ) {
+    this.fold = new ItemFold(options.families);
     this.frontier = new Frontier(plan, new URL(start).host);
     this.delayMs = plan.delayMs;
   }
@@ -72,6 +75,11 @@ export class ScanState {
     if (this.allows(url)) return null;
     this.forbidden += 1;
     return 'robots.txt asks not to visit it';
+  }
+
+  /** Whether a page is the first that is visited of its family; see `Frontier`. */
+  isFirst(url: string): boolean {
+    return this.frontier.isFirst(url);
   }
 
   /** Puts every page that could be visited up for the second round. */
@@ -148,6 +156,10 @@ export class ScanState {
     const { cloaked, ...head } = about;
     const items = this.fold.items();
     const signs = [...this.signs.values(), ...cloaked];
+    const problems = [
+      ...this.problems,
+      ...this.fold.flooded().map((flood) => ({ page: head.target, what: floodWords(flood) })),
+    ];
     const desk = this.options.classify?.(items, signs);
     return {
       format: 'douane.scan/1',
@@ -168,7 +180,7 @@ export class ScanState {
         sampled: this.frontier.sampled(),
         notVisited: this.notVisited(),
       },
-      problems: this.problems,
+      problems,
     };
   }
 }

@@ -1,13 +1,16 @@
 import { createHash } from 'node:crypto';
+import { shippedMarks } from '@douane/core/classify';
 import { matcher, type Step } from '@douane/core/coverage';
-import { ItemFold } from '@douane/core/observe';
+import { type FamilySettings, floodWords, ItemFold, itemKey, type ScriptSeen } from '@douane/core/observe';
 import type { ScannedPage } from '@douane/core/scan';
 import { z } from 'zod';
+import { type Explored, explore } from './explore';
 import { linksOf } from './find-pages';
 import type { PageRecord } from './page-record';
 import type { Visitor } from './visitor';
 
 const STEP_MS = 5_000;
+const MARKS = shippedMarks();
 
 export interface VisitPageOptions {
   steps: readonly Step[];
@@ -16,6 +19,13 @@ export interface VisitPageOptions {
   afterYes: boolean;
   /** Items of which an excerpt of their script was taken on an earlier page; grows. */
   excerpted: Set<string>;
+  /** The first of its family of pages: stayed on until it is truly quiet, and explored if the plan says so. */
+  first: boolean;
+  explore: boolean;
+  /** Scripts read on earlier pages; grows. */
+  scripts: Map<string, ScriptSeen | undefined>;
+  /** What people settled about names that vary. */
+  families?: FamilySettings;
   /** Pages listed by hand may be of any host. */
   anyHost: boolean;
   /** Address of the login, for one who is signed in; a page that leads there has lost the session. */
@@ -26,11 +36,12 @@ export interface VisitPageOptions {
 /** Visits one page as far as a visitor would: to its end, through the user's steps, and away again. */
 export async function visitPage(visitor: Visitor, url: string, options: VisitPageOptions): Promise<PageRecord> {
   const begin = Date.now();
-  const result = await visitor.goto(url, options.signal);
+  const result = await visitor.goto(url, options.signal, options.first);
   const page: ScannedPage = { url, status: result.status, seconds: 0, outcome: result.outcome };
   let links: string[] = [];
   let shape = '';
   let host = options.host ?? '';
+  let explored: Explored | undefined;
   if (result.outcome !== 'ok') page.why = result.why;
   else {
     const final = new URL(result.finalUrl);
@@ -42,19 +53,27 @@ export async function visitPage(visitor: Visitor, url: string, options: VisitPag
     else if (!/html/.test(result.contentType)) skip(page, `is ${result.contentType || 'of no type'}, not a page`);
     else {
       await takeSteps(visitor, result.finalUrl, options.steps, options.signal);
+      if (options.first && options.explore && !visitor.broken) {
+        explored = await explore(visitor, () => visitor.observations(url), options.signal);
+        if (explored.pressed.length > 0) page.pressed = explored.pressed;
+      }
       [links, shape] = await Promise.all([
         linksOf(visitor),
         shapeOf(visitor),
         visitor.noteWhatPageTells(),
         visitor.watch.takeExcerpts(options.excerpted),
+        visitor.watch.readScripts(options.scripts, MARKS),
       ]);
     }
   }
   await visitor.leave();
-  const fold = new ItemFold();
+  const fold = new ItemFold(options.families);
   const counted = page.outcome !== 'skipped';
   if (counted) {
-    for (const seen of visitor.observations(url)) fold.add({ ...seen, ...(options.afterYes && { afterYes: true }) });
+    for (const seen of visitor.observations(url)) {
+      const behind = explored?.behind.get(itemKey(seen));
+      fold.add({ ...seen, ...(options.afterYes && { afterYes: true }), ...(behind && { behind }) });
+    }
   }
   page.seconds = (Date.now() - begin) / 1000;
   return {
@@ -65,7 +84,7 @@ export async function visitPage(visitor: Visitor, url: string, options: VisitPag
     shape,
     items: fold.items(),
     signs: counted ? visitor.watch.signs(url) : [],
-    problems: [...visitor.problems],
+    problems: [...visitor.problems, ...fold.flooded().map(floodWords)],
     ownHosts: counted ? visitor.watch.ownHosts() : [],
   };
 }

@@ -1,5 +1,5 @@
 import type { Observation } from '@douane/core/observe';
-import { type Browser, type BrowserContext, devices, type Page } from 'playwright-core';
+import { type Browser, type BrowserContext, devices, type Page, type Route } from 'playwright-core';
 import { z } from 'zod';
 import { type HarEntry, harEntries } from './har';
 import { VisitClock } from './watch/clock';
@@ -33,6 +33,11 @@ export interface VisitorOptions {
 
 const pixels = z.number().int().min(1).max(100_000);
 const toldSchema = z.object({ title: z.string().max(1000), screen: z.object({ width: pixels, height: pixels }) });
+
+/** A page that hangs answers nothing, nor does what passes through it. */
+const ROUTE_MS = 2_000;
+/** How long a patient visitor waits for what a page has put off. */
+const PATIENCE_MS = 8_000;
 
 /** A page taller than this many screens is scrolled no further: some have no end. */
 const MOST_SCREENS = 40;
@@ -136,8 +141,8 @@ export class Visitor {
     return visitor;
   }
 
-  /** Loads a page and waits until it is quiet. Never throws for what a page does. */
-  async goto(url: string, signal?: AbortSignal): Promise<PageOutcome> {
+  /** Loads a page and waits until it is quiet; see `settle`. Never throws for what a page does. */
+  async goto(url: string, signal?: AbortSignal, patient = false): Promise<PageOutcome> {
     const deadline = Date.now() + this.options.loadTimeoutMs;
     const documents = () => this.watch.requests.all.filter((request) => request.kind === 'document');
     try {
@@ -145,7 +150,7 @@ export class Visitor {
       // Not for `load`: one picture that never comes would hold the whole page.
       await this.page.waitForLoadState('domcontentloaded', { timeout: Math.max(1, deadline - Date.now()) });
       await this.scrollThrough();
-      await this.settle(signal);
+      await this.settle(signal, { patient });
     } catch (cause) {
       const message = String((cause as Error).message);
       const last = documents().at(-1);
@@ -188,11 +193,15 @@ export class Visitor {
     await Promise.race([this.watch.ask(z.unknown(), scroll, MOST_SCREENS), pause(3_000)]);
   }
 
-  /** Waits until nothing has been under way for a while, or long enough; then lists what has not answered. */
-  async settle(signal?: AbortSignal): Promise<void> {
+  /**
+   * Waits until nothing has been under way for a while, or long enough; then lists what has not answered. `patient`: also
+   * for what the page has put off, as tags that start late are.
+   */
+  async settle(signal?: AbortSignal, how: { patient?: boolean; stayMs?: number } = {}): Promise<void> {
     const silent = this.options.silentHosts;
-    const stayUntil = Date.now() + (this.options.stayMs ?? 0);
-    const end = stayUntil + this.options.settleTimeoutMs;
+    const stayUntil = Date.now() + (how.stayMs ?? this.options.stayMs ?? 0);
+    const patientUntil = how.patient ? Date.now() + PATIENCE_MS : 0;
+    const end = Math.max(stayUntil, patientUntil) + this.options.settleTimeoutMs;
     let quietSince = Date.now();
     let known = this.watch.requests.all.length;
     while (Date.now() < end && !signal?.aborted) {
@@ -200,7 +209,12 @@ export class Visitor {
       const { requests } = this.watch;
       if (requests.open(silent) > 0 || requests.all.length !== known) quietSince = Date.now();
       known = requests.all.length;
-      if (Date.now() >= stayUntil && Date.now() - quietSince >= this.options.quietMs) break;
+      if (Date.now() < stayUntil || Date.now() - quietSince < this.options.quietMs) continue;
+      if (Date.now() >= patientUntil || this.broken) break;
+      const putOff = await this.watch.putOffMs();
+      if (putOff === 0) break;
+      await pause(Math.min(putOff + 50, Math.max(0, patientUntil - Date.now())));
+      quietSince = Date.now();
     }
     if (this.watch.overran) this.tell('it does more than is looked at of one page; what came after is not listed');
     for (const host of this.watch.requests.insecureHosts) this.tell(`the certificate of ${host} is not valid`);
@@ -208,6 +222,20 @@ export class Visitor {
       this.tell(`${host} had not answered when the page was left`);
       silent?.heardNothingOf(host);
     }
+  }
+
+  /** Until it is ended, whatever the page does it stays: it neither leads away nor prints nor opens windows. */
+  async stayOnPage(): Promise<{ end(): Promise<void> }> {
+    const refuse = (route: Route) => {
+      const request = route.request();
+      const leaves = request.isNavigationRequest() && request.frame() === this.page.mainFrame();
+      return leaves ? route.abort('aborted') : route.fallback();
+    };
+    await Promise.race([this.page.route('**', refuse), pause(ROUTE_MS)]);
+    await this.watch.disarm();
+    return {
+      end: () => Promise.race([this.page.unroute('**', refuse).catch(() => {}), pause(ROUTE_MS)]), // it may have gone
+    };
   }
 
   /** Reads the title and the screen, by which requests that pass them on are known. */

@@ -9,7 +9,7 @@ const root = path.resolve(import.meta.dirname, '..');
 const at = (...parts) => path.join(root, ...parts);
 
 /** Our own packages go into the bundle as sources; everything else is left to node_modules. */
-const ownPackagesInside = {
+export const ownPackagesInside = {
   name: 'own-packages-inside',
   setup({ onResolve }) {
     onResolve({ filter: /^[^./]/ }, ({ path: name, kind }) =>

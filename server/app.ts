@@ -9,6 +9,7 @@ import { answerProblem, noSuchPath } from './problems';
 import { boardRoutes } from './routes/board';
 import { classifyRoutes } from './routes/classify';
 import { knowledgeRoutes } from './routes/knowledge';
+import { nameFamilyRoutes } from './routes/name-families';
 import { recordRoutes } from './routes/records';
 import { releaseRoutes } from './routes/releases';
 import { rulingsFileRoutes } from './routes/rulings-file';
@@ -92,6 +93,7 @@ export function createApp(context: ServerContext): { app: Express; close(): void
     scanSetupRoutes(context),
     scanRoutes(context),
     classifyRoutes(context),
+    nameFamilyRoutes(context),
     rulingsFileRoutes(context),
     serviceRecordRoutes(context),
     knowledgeRoutes(context),

@@ -12,8 +12,10 @@ import {
   gateClassifier,
   type HouseRule,
   houseRuleClassifier,
+  kitClassifier,
   organisationClassifier,
   type SignBook,
+  shippedKits,
   signBook,
 } from '@douane/core/classify';
 import type { Sign } from '@douane/core/observe';
@@ -59,6 +61,7 @@ export async function deskFor(
     'own-catalogue': own,
     catalogue: knowledge.catalogue,
     entities: entityClassifier(),
+    kits: kitClassifier(shippedKits()),
     signs,
     inventory,
     settings,

@@ -66,11 +66,11 @@ describe('douane scan', () => {
       party: 'third',
       setBy: 'http',
       httpOnly: true,
-      purpose: null,
-    });
-    // Nobody knows its host, so it stays open with what it looks like.
-    expect(report.items.find((i: { name: string }) => i.name === 'adn_uid').suggestion).toMatchObject({
       purpose: 'advertising',
+    });
+    // Nobody knows its host; what it does rules it.
+    expect(report.items.find((i: { name: string }) => i.name === 'adn_uid').ruling).toMatchObject({
+      by: 'heuristic',
       reason: expect.stringContaining('was sent to'),
     });
     const [head, ...rows] = (await readFile(file('scan.csv'), 'utf8')).trim().split(/\r?\n/);

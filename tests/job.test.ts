@@ -4,7 +4,7 @@ import { afterAll, beforeAll, expect, it } from 'vitest';
 import { expectAccessible, expectAccessibleInBothThemes, openBrowser } from './support/browser';
 import { startWorld, type World } from './support/world';
 
-/** The specialist's whole job in the real interface, in the order of the work. Each test goes on where the last ended. */
+/** The specialist's whole job in the real interface, in the order of the work: one story in steps, each from where the last ended. */
 let world: World;
 let browser: Browser;
 let page: Page;
@@ -37,184 +37,197 @@ const station = async (name: string) => {
 const finds = (text: RegExp, timeout = 90_000) => expect.poll(() => heading().textContent(), { timeout }).toMatch(text);
 const inBothThemes = (what: string) => expectAccessibleInBothThemes(page, what);
 
-it('signs in, after being told what was wrong', async () => {
-  await page.goto(world.url);
-  await expectAccessible(page, 'sign in');
-  await page.getByLabel('E-mail address').fill(SPECIALIST.email);
-  await page.getByLabel('Password').fill('wrong');
-  await page.keyboard.press('Enter');
-  await expect.poll(() => page.getByRole('alert').textContent()).toContain('is wrong');
-  await page.getByLabel('Password').fill(SPECIALIST.password);
-  await page.keyboard.press('Enter');
-  await finds(/No site yet/);
-  errors.length = 0; // the refused attempt is told on the console by the browser
-});
-
-it('takes on the site by its address and scans it', async () => {
-  await page.keyboard.press('n');
-  await page.getByLabel('Address').fill('skerrysound');
-  await page.getByLabel('Name').fill('Ferry tickets');
-  await page.keyboard.press('Enter');
-  await expect.poll(() => page.locator('#address-error').textContent()).toContain('a web address');
-  await page.getByLabel('Address').fill(`http://skerrysound.localhost:${world.web.port}/`);
-  errors.length = 0;
-  await page.keyboard.press('Enter');
-  await finds(/Scanning/);
-  await finds(/13 pages, [1-9]\d* items/);
-  await inBothThemes('scan');
-});
-
-it('rules the open items by keyboard alone, and can take a ruling back', async () => {
-  await station('Classify');
-  await finds(/(\d+) of \d+ items are open/);
-  await page.keyboard.press('o');
-  const openNow = async () => Number(/^(\d+) of/.exec((await heading().textContent()) ?? '')?.[1] ?? 0);
-  const atFirst = await openNow();
-  expect(atFirst).toBeGreaterThan(4);
-  await inBothThemes('classify');
-
-  // What each open thing is for, as the third parties themselves say.
-  const key: Record<string, string> = {
-    chartkeel: '5',
-    quillchat: '2',
-    qc_open: '2',
-    'bfx.session': '3',
-    ssf_basket: '1',
-  };
-  await page.keyboard.press('j');
-  await page.locator('aside h2').waitFor();
-  await page.keyboard.press('4');
-  await expect.poll(openNow).toBeLessThan(atFirst);
-  await page.keyboard.press('u');
-  await expect.poll(openNow).toBe(atFirst);
-
-  for (let guard = 0; guard < 30 && !/All \d+ items are ruled/.test((await heading().textContent()) ?? ''); guard++) {
-    const before = await heading().textContent();
-    const selected = page.locator('tr[aria-selected=true]');
-    if ((await selected.count()) === 0 || !(await selected.textContent())?.includes('open')) {
-      const known = (await selected.count()) > 0 ? await selected.textContent() : null;
-      await page.keyboard.press(guard % 9 === 8 ? 'k' : 'j');
-      await expect
-        .poll(async () => (await selected.count()) > 0 && (await selected.textContent()) !== known)
-        .toBe(true);
-      continue;
-    }
-    const row = (await selected.textContent())!;
-    const name = Object.keys(key).find((part) => row.includes(part))!;
-    expect(name, row).toBeDefined();
-    await expect
-      .poll(() => page.locator('aside h2').textContent())
-      .toBe(await selected.locator('td').nth(1).textContent());
-    await page.keyboard.press(key[name]!);
-    await expect.poll(() => heading().textContent()).not.toBe(before);
+/** A step of the story; one that fails says which. */
+async function step(what: string, act: () => Promise<void>): Promise<void> {
+  try {
+    await act();
+  } catch (cause) {
+    throw new Error(`${what}: ${(cause as Error).message}`, { cause });
   }
-  await finds(/All \d+ items are ruled/);
-});
+}
 
-it('sees who is asked what, and why', async () => {
-  await station('Regions');
-  await finds(/treated in 2 ways/);
-  const docket = page.getByLabel('Docket');
-  await expect.poll(() => docket.textContent()).toContain('is asked first');
-  await docket.getByRole('combobox').selectOption('US-CA');
-  await docket.getByLabel('sends GPC').check();
-  await expect.poll(() => docket.textContent()).toContain('Global Privacy Control objects to Advertising; it is held.');
-  await inBothThemes('regions');
-  await page.getByRole('group').first().getByRole('combobox').selectOption('notice');
-  await page.getByRole('button', { name: 'Save draft' }).click();
-  await expect.poll(() => page.getByRole('alert').first().textContent()).toContain('say why');
-  await page.getByRole('button', { name: 'Take back' }).click();
-  errors.length = 0;
-});
+it('does the whole job, from signing in to proof and record', { timeout: 300_000 }, async () => {
+  await step('signs in, after being told what was wrong', async () => {
+    await page.goto(world.url);
+    await expectAccessible(page, 'sign in');
+    await page.getByLabel('E-mail address').fill(SPECIALIST.email);
+    await page.getByLabel('Password').fill('wrong');
+    await page.keyboard.press('Enter');
+    await expect.poll(() => page.getByRole('alert').textContent()).toContain('is wrong');
+    await page.getByLabel('Password').fill(SPECIALIST.password);
+    await page.keyboard.press('Enter');
+    await finds(/No site yet/);
+    errors.length = 0; // the refused attempt is told on the console by the browser
+  });
 
-it('changes the banner with the real one in view, and publishes it', async () => {
-  await station('Banner');
-  await finds(/Nothing is published yet/);
-  const preview = page.frameLocator('iframe[title="The banner at true size"]').locator('douane-banner section');
-  await expect.poll(() => preview.textContent()).toContain('May we use more');
-  await page.getByLabel('Heading', { exact: true }).fill('One question before you sail');
-  await expect.poll(() => preview.textContent()).toContain('One question before you sail');
-  await page.getByRole('radio', { name: 'panel' }).click();
-  await expect.poll(() => preview.textContent()).toContain('Copperbarn ads');
-  await inBothThemes('banner');
-  page.once('dialog', (dialog) => void dialog.dismiss());
-  await station('Scan');
-  await finds(/Nothing is published yet/); // leaving with unsaved work was asked about, and declined
-  await page.getByRole('button', { name: 'Save draft' }).click();
-  await page.getByRole('button', { name: 'Publish v1' }).click();
-  await finds(/Release 1 is in force/);
-});
+  await step('takes on the site by its address and scans it', async () => {
+    await page.keyboard.press('n');
+    await page.getByLabel('Address').fill('skerrysound');
+    await page.getByLabel('Name').fill('Ferry tickets');
+    await page.keyboard.press('Enter');
+    await expect.poll(() => page.locator('#address-error').textContent()).toContain('a web address');
+    await page.getByLabel('Address').fill(`http://skerrysound.localhost:${world.web.port}/`);
+    errors.length = 0;
+    await page.keyboard.press('Enter');
+    await finds(/Scanning/);
+    await finds(/13 pages, [1-9]\d* items/);
+    await inBothThemes('scan');
+  });
 
-it('proves that the snippet is in place', async () => {
-  await station('Install');
-  await page.keyboard.press('r');
-  await finds(/first on 0 of \d+ pages/);
-  const snippet = await page.locator('main section pre').first().textContent();
-  expect(snippet).toMatch(/^<script src="http:\/\/localhost:\d+\/g\/ferry-tickets\/gate\.js"><\/script>$/);
-  // The developer pastes it.
-  world.web.state.snippet = snippet!;
-  await page.keyboard.press('r');
-  await finds(/first on (\d+) of \1 pages/);
-  await inBothThemes('install');
-});
+  await step('rules the open items by keyboard alone, and can take a ruling back', async () => {
+    await station('Classify');
+    await finds(/(\d+) of \d+ items are open/);
+    await page.keyboard.press('o');
+    const openNow = async () => Number(/^(\d+) of/.exec((await heading().textContent()) ?? '')?.[1] ?? 0);
+    const atFirst = await openNow();
+    expect(atFirst).toBeGreaterThan(4);
+    await inBothThemes('classify');
 
-it('checks the clean site', async () => {
-  await station('Check');
-  await page.keyboard.press('r');
-  await finds(/Nothing slipped in 6 kinds of visit/, 110_000);
-  await inBothThemes('check');
-});
+    // What each open thing is for, as the third parties themselves say.
+    const key: Record<string, string> = {
+      chartkeel: '5',
+      quillchat: '2',
+      qc_open: '2',
+      'bfx.session': '3',
+      ssf_basket: '1',
+    };
+    await page.keyboard.press('j');
+    await page.locator('aside h2').waitFor();
+    await page.keyboard.press('4');
+    await expect.poll(openNow).toBeLessThan(atFirst);
+    await page.keyboard.press('u');
+    await expect.poll(openNow).toBe(atFirst);
 
-it('checks again after somebody pasted a pixel, and is told which, where and how to mend it', async () => {
-  world.web.state.fault = 'pixel-in-markup';
-  await page.keyboard.press('r');
-  await finds(/items? slipped in 6 kinds of visit/, 110_000);
-  const slips = await page.locator('main section > ul').first().textContent();
-  expect(slips).toContain('Copperbarn ads');
-  expect(slips).toContain('/timetable');
-  expect(slips).not.toContain('Oddgull');
-  const docket = page.getByLabel('Docket');
-  await expect.poll(() => docket.textContent()).toContain('image in the markup, line');
-  expect(await docket.textContent()).toContain('data-gate="advertising" data-gate-src=');
-  await inBothThemes('check with a slip');
-});
+    for (let guard = 0; guard < 30 && !/All \d+ items are ruled/.test((await heading().textContent()) ?? ''); guard++) {
+      const before = await heading().textContent();
+      const selected = page.locator('tr[aria-selected=true]');
+      if ((await selected.count()) === 0 || !(await selected.textContent())?.includes('open')) {
+        const known = (await selected.count()) > 0 ? await selected.textContent() : null;
+        await page.keyboard.press(guard % 9 === 8 ? 'k' : 'j');
+        await expect
+          .poll(async () => (await selected.count()) > 0 && (await selected.textContent()) !== known)
+          .toBe(true);
+        continue;
+      }
+      const row = (await selected.textContent())!;
+      const name = Object.keys(key).find((part) => row.includes(part))!;
+      expect(name, row).toBeDefined();
+      await expect
+        .poll(() => page.locator('aside h2').textContent())
+        .toBe(await selected.locator('td').nth(1).textContent());
+      await page.keyboard.press(key[name]!);
+      await expect.poll(() => heading().textContent()).not.toBe(before);
+    }
+    await finds(/All \d+ items are ruled/);
+  });
 
-it('finds the record of a visitor by the beginning of its id', async () => {
-  const visitor = await browser.newContext();
-  const site = await visitor.newPage();
-  await site.goto(`http://skerrysound.localhost:${world.web.port}/`);
-  expect(await site.locator('douane-banner h2').textContent()).toBe('One question before you sail');
-  await site.locator('douane-banner [data-act=refuse]').click();
-  await site.locator('douane-choices button').waitFor();
-  const kept = (await visitor.cookies()).find((cookie) => cookie.name === 'douane_choice')!;
-  const id = decodeURIComponent(kept.value).split('|')[1]!;
-  await visitor.close();
+  await step('sees who is asked what, and why', async () => {
+    await station('Regions');
+    await finds(/treated in 2 ways/);
+    const docket = page.getByLabel('Docket');
+    await expect.poll(() => docket.textContent()).toContain('is asked first');
+    await docket.getByRole('combobox').selectOption('US-CA');
+    await docket.getByLabel('sends GPC').check();
+    await expect
+      .poll(() => docket.textContent())
+      .toContain('Global Privacy Control objects to Advertising; it is held.');
+    await inBothThemes('regions');
+    await page.getByRole('group').first().getByRole('combobox').selectOption('notice');
+    await page.getByRole('button', { name: 'Save draft' }).click();
+    await expect.poll(() => page.getByRole('alert').first().textContent()).toContain('say why');
+    await page.getByRole('button', { name: 'Take back' }).click();
+    errors.length = 0;
+  });
 
-  await station('Records');
-  await finds(/1 choice counts/);
-  await page.keyboard.press('/');
-  await page.keyboard.type(id.slice(0, 8));
-  await page.keyboard.press('Escape');
-  await expect.poll(() => page.locator('tbody tr').count()).toBe(1);
-  await page.keyboard.press('j');
-  await expect.poll(() => page.getByLabel('Docket').textContent()).toContain(id);
-  await page.getByRole('button', { name: 'Verify the chain' }).click();
-  await expect.poll(() => page.getByRole('status').textContent()).toMatch(/chain of \d+ records holds/);
-  await inBothThemes('records');
-});
+  await step('changes the banner with the real one in view, and publishes it', async () => {
+    await station('Banner');
+    await finds(/Nothing is published yet/);
+    const preview = page.frameLocator('iframe[title="The banner at true size"]').locator('douane-banner section');
+    await expect.poll(() => preview.textContent()).toContain('May we use more');
+    await page.getByLabel('Heading', { exact: true }).fill('One question before you sail');
+    await expect.poll(() => preview.textContent()).toContain('One question before you sail');
+    await page.getByRole('radio', { name: 'panel' }).click();
+    await expect.poll(() => preview.textContent()).toContain('Copperbarn ads');
+    await inBothThemes('banner');
+    page.once('dialog', (dialog) => void dialog.dismiss());
+    await station('Scan');
+    await finds(/Nothing is published yet/); // leaving with unsaved work was asked about, and declined
+    await page.getByRole('button', { name: 'Save draft' }).click();
+    await page.getByRole('button', { name: 'Publish v1' }).click();
+    await finds(/Release 1 is in force/);
+  });
 
-it('says on the board where somebody is needed', async () => {
-  await page.getByRole('link', { name: 'Douane, to the board' }).click();
-  await finds(/Where you are needed/);
-  await expect.poll(() => page.locator('tbody tr').first().textContent()).toMatch(/See the \d items? that slipped/);
-  await inBothThemes('board');
-  await page.keyboard.press('.');
-  await page.getByPlaceholder('A site, a station').fill('take on');
-  await expectAccessible(page, 'palette');
-  await page.keyboard.press('Enter');
-  await finds(/Take on a site/);
-});
+  await step('proves that the snippet is in place', async () => {
+    await station('Install');
+    await page.keyboard.press('r');
+    await finds(/first on 0 of \d+ pages/);
+    const snippet = await page.locator('main section pre').first().textContent();
+    expect(snippet).toMatch(/^<script src="http:\/\/localhost:\d+\/g\/ferry-tickets\/gate\.js"><\/script>$/);
+    // The developer pastes it.
+    world.web.state.snippet = snippet!;
+    await page.keyboard.press('r');
+    await finds(/first on (\d+) of \1 pages/);
+    await inBothThemes('install');
+  });
 
-it('showed no error on the way', () => {
-  expect(errors).toEqual([]);
+  await step('checks the clean site', async () => {
+    await station('Check');
+    await page.keyboard.press('r');
+    await finds(/Nothing slipped in 6 kinds of visit/, 110_000);
+    await inBothThemes('check');
+  });
+
+  await step('checks again after somebody pasted a pixel, and is told which, where and how to mend it', async () => {
+    world.web.state.fault = 'pixel-in-markup';
+    await page.keyboard.press('r');
+    await finds(/items? slipped in 6 kinds of visit/, 110_000);
+    const slips = await page.locator('main section > ul').first().textContent();
+    expect(slips).toContain('Copperbarn ads');
+    expect(slips).toContain('/timetable');
+    expect(slips).not.toContain('Oddgull');
+    const docket = page.getByLabel('Docket');
+    await expect.poll(() => docket.textContent()).toContain('image in the markup, line');
+    expect(await docket.textContent()).toContain('data-gate="advertising" data-gate-src=');
+    await inBothThemes('check with a slip');
+  });
+
+  await step('finds the record of a visitor by the beginning of its id', async () => {
+    const visitor = await browser.newContext();
+    const site = await visitor.newPage();
+    await site.goto(`http://skerrysound.localhost:${world.web.port}/`);
+    expect(await site.locator('douane-banner h2').textContent()).toBe('One question before you sail');
+    await site.locator('douane-banner [data-act=refuse]').click();
+    await site.locator('douane-choices button').waitFor();
+    const kept = (await visitor.cookies()).find((cookie) => cookie.name === 'douane_choice')!;
+    const id = decodeURIComponent(kept.value).split('|')[1]!;
+    await visitor.close();
+
+    await station('Records');
+    await finds(/1 choice counts/);
+    await page.keyboard.press('/');
+    await page.keyboard.type(id.slice(0, 8));
+    await page.keyboard.press('Escape');
+    await expect.poll(() => page.locator('tbody tr').count()).toBe(1);
+    await page.keyboard.press('j');
+    await expect.poll(() => page.getByLabel('Docket').textContent()).toContain(id);
+    await page.getByRole('button', { name: 'Verify the chain' }).click();
+    await expect.poll(() => page.getByRole('status').textContent()).toMatch(/chain of \d+ records holds/);
+    await inBothThemes('records');
+  });
+
+  await step('says on the board where somebody is needed', async () => {
+    await page.getByRole('link', { name: 'Douane, to the board' }).click();
+    await finds(/Where you are needed/);
+    await expect.poll(() => page.locator('tbody tr').first().textContent()).toMatch(/See the \d items? that slipped/);
+    await inBothThemes('board');
+    await page.keyboard.press('.');
+    await page.getByPlaceholder('A site, a station').fill('take on');
+    await expectAccessible(page, 'palette');
+    await page.keyboard.press('Enter');
+    await finds(/Take on a site/);
+  });
+
+  await step('showed no error on the way', async () => {
+    expect(errors).toEqual([]);
+  });
 });

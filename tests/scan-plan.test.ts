@@ -226,7 +226,8 @@ addEventListener('pagehide', () => navigator.sendBeacon('http://bye.localhost:${
       if (req.url !== '/') return void res.end();
       html(
         res,
-        `<script>setTimeout(() => fetch('http://late.localhost:${late.port}/x').catch(() => {}), 1500)</script>`,
+        // Counted by an interval, of which nobody can tell when it is done.
+        `<script>let n = 0; const t = setInterval(() => { if (++n < 5) return; clearInterval(t); fetch('http://late.localhost:${late.port}/x').catch(() => {}); }, 300)</script>`,
       );
     });
     const hosts = async (plan: object) => (await scan(late.at('stays'), plan)).items.map((i) => i.host);
@@ -356,8 +357,7 @@ describe('what would break a scan', () => {
     expect(of('/greedy').why).toMatch(/crashed|still loading/);
     expect(of('/cookies').outcome).toBe('ok');
     // The browser keeps no more than 180 of a site, and asking it after each write would take half a minute.
-    expect(report.items.filter((i) => /^c\d+$/.test(i.name)).length).toBeGreaterThan(400);
-    expect(report.items.map((i) => i.name)).toContain('c9999');
+    expect(report.items.map((i) => i.name)).toEqual(expect.arrayContaining(['c*', 'h*']));
     expect(report.items.map((i) => i.name)).toContain('after');
   }, 120_000);
 

@@ -1,5 +1,6 @@
 import { CARRIED_WORDS } from '../observe/carried';
 import { lifetimeWords } from '../observe/lifetime';
+import type { Activity } from '../observe/script-terms';
 import { valueWords } from '../observe/value';
 import { deviceReadWords, KIND_WORDS } from '../observe/words';
 import { plural } from '../words/index';
@@ -12,6 +13,20 @@ const NAMES = {
   'privacy-choice': 'its name says that it keeps a choice about privacy',
   balancer: 'its name is that of a load balancer and it ends soon',
   language: 'its name is that of a language setting',
+};
+const ACTIVITY_WORDS: Record<Activity, string> = {
+  measurement: 'counting visits',
+  monitoring: 'faults and speed',
+  replay: 'recording visits',
+  flags: 'switching parts on',
+  chat: 'conversations',
+  forms: 'asking for opinions',
+  marketing: 'advertising and messages',
+  video: 'playing films',
+  maps: 'maps',
+  payments: 'payment',
+  'sign-in': 'signing in',
+  'anti-fraud': 'telling people from robots',
 };
 const GATE = {
   itself: 'setup: the gate and its recorder',
@@ -39,10 +54,10 @@ export function becauseWords(because: Because): string {
     case 'house-rule':
       return `house rule: ${ruleWords(because)}${because.text ? ` (${because.text})` : ''}`;
     case 'catalogue': {
-      const { of, kind, name, host } = because;
+      const { of, kind, name, host, depends } = because;
       const named =
         name === undefined ? `host ${host}` : `${KIND_WORDS[kind!]} named ${name}${host ? ` of ${host}` : ''}`;
-      return `${CATALOGUES[of]}: ${named}`;
+      return `${CATALOGUES[of]}: ${named}${depends ? `, but ${depends}` : ''}`;
     }
     case 'owner-of-host':
       return `open data on hosts: ${because.host} belongs to ${because.owner} (${because.category})`;
@@ -72,6 +87,10 @@ export function becauseWords(because: Because): string {
     }
     case 'script-of':
       return `written by a script of ${because.host}, known as ${because.service}`;
+    case 'kit-of':
+      return `done by a script that is the kit of ${because.service}, wherever it is served from`;
+    case 'speaks-of':
+      return `its script speaks of ${ACTIVITY_WORDS[because.activity]}: ${because.terms.join(', ')}`;
     case 'posts':
       return `${because.count} posts of ${Math.round(because.size / 1000)} kB in all were sent within one visit`;
     case 'posts-page':

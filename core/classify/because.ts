@@ -1,4 +1,5 @@
 import type { Carried } from '../observe/carried';
+import type { Activity } from '../observe/script-terms';
 import type { ChainLink, ItemKind, Party } from '../observe/types';
 import type { ValueSeen } from '../observe/value';
 import type { HouseRuleBody } from './house-rule';
@@ -33,7 +34,15 @@ type ByPerson =
 type Known =
   | { code: 'elsewhere'; site: string; because: Because }
   | { code: 'house-rule'; when: HouseRuleBody['when']; text?: string }
-  | { code: 'catalogue'; of: CatalogueOrigin; kind?: ItemKind; name?: string; host?: string; lives?: number | null }
+  | {
+      code: 'catalogue';
+      of: CatalogueOrigin;
+      kind?: ItemKind;
+      name?: string;
+      host?: string;
+      lives?: number | null;
+      depends?: string;
+    }
   | { code: 'owner-of-host'; host: string; owner: string; category: string }
   | { code: 'setup-item'; kind: ItemKind; name: string }
   | { code: 'setup-host'; host: string }
@@ -49,6 +58,8 @@ type Mark =
   | { code: 'markup-frame' }
   | { code: 'sent-to'; hosts: string[]; service?: string }
   | { code: 'script-of'; host: string; service: string }
+  | { code: 'kit-of'; service: string }
+  | { code: 'speaks-of'; activity: Activity; terms: string[] }
   | { code: 'posts'; count: number; size: number }
   | { code: 'posts-page' }
   | { code: 'session'; hidden: boolean }

@@ -48,11 +48,11 @@ export interface Desk {
 
 const ORDER = LAYERS.filter((id): id is Exclude<LayerId, 'heuristics'> => id !== 'heuristics');
 /** What these know of a host tells whose script wrote something. */
-const KNOWING: (keyof Layers)[] = ['house-rules', 'own-catalogue', 'catalogue', 'entities'];
+const KNOWING: (keyof Layers)[] = ['house-rules', 'own-catalogue', 'kits', 'catalogue', 'entities'];
 
 /**
- * All that rules without a person, in order: the gate itself, rulings on other sites, house rules, the own and the open
- * catalogue, open data on hosts, and suggestions that reach the bar. The first that knows decides; `answers` asks them
+ * All that rules without a person, in order: the gate itself, rulings on other sites, house rules, the own catalogue, kits
+ * by their scripts, the open catalogue, open data on hosts, and suggestions that reach the bar. The first that knows decides; `answers` asks them
  * all in the same way, so what is explained is what was done.
  */
 export function deskOf(layers: Layers): Desk {
@@ -60,8 +60,8 @@ export function deskOf(layers: Layers): Desk {
   const off = new Set<string>(settings.off);
   const heuristicsOff = new Set(settings.heuristicsOff);
   const hasPurpose = purposes ? new Set(purposes) : null;
-  const counts = (ruling: { purpose: string } | null) =>
-    ruling !== null && (!hasPurpose || hasPurpose.has(ruling.purpose));
+  const counts = (ruling: { purpose: string; depends?: string } | null) =>
+    ruling !== null && !ruling.depends && (!hasPurpose || hasPurpose.has(ruling.purpose));
 
   const asked = [
     ...(layers.gate ? [{ id: 'gate' as const, rule: layers.gate }] : []),
@@ -79,6 +79,7 @@ export function deskOf(layers: Layers): Desk {
       found = null;
       for (const { rule } of knowing) {
         found = rule(script);
+        if (found?.depends) found = null;
         if (found) break;
       }
       hosts.set(host, found);
@@ -93,9 +94,17 @@ export function deskOf(layers: Layers): Desk {
       surest ??= surestByHost(layers.inventory!, (item) => suggest({ item, signs, known }, heuristicsOff));
       return surest.get(host) ?? null;
     });
-  const suggestion = (item: Classifiable, atLeast = WORTH_SAYING) => {
+  /** What is said of an item without ruling it. */
+  const dependingOn = (item: Classifiable) => {
+    for (const { rule } of knowing) {
+      const found = rule(item);
+      if (found) return found.depends ? found : null;
+    }
+    return null;
+  };
+  const suggestion = (item: Classifiable, atLeast = WORTH_SAYING, depending = dependingOn(item)) => {
     if (off.has('heuristics')) return null;
-    const evidence: Evidence = { item, signs, known, siblings };
+    const evidence: Evidence = { item, signs, known, siblings, depending };
     return suggest(evidence, heuristicsOff, atLeast);
   };
   const fromHeuristics = (item: Classifiable, found: Suggestion | null) =>
@@ -105,17 +114,20 @@ export function deskOf(layers: Layers): Desk {
     suggestion: (item) => suggestion(item),
     known,
     rule(item) {
+      let depending: Ruling | null = null;
       for (const { rule } of asked) {
         const ruling = rule(item);
         if (ruling && counts(ruling)) return ruling;
+        if (ruling?.depends) depending ??= ruling;
       }
-      const ruling = fromHeuristics(item, suggestion(item, settings.bar));
+      const ruling = fromHeuristics(item, suggestion(item, settings.bar, depending));
       return counts(ruling) ? ruling : null;
     },
     answers(item) {
       let decided = false;
       const answerOf = (layer: LayerAnswer['layer'], ruling: Ruling | null): LayerAnswer => {
         if (!ruling) return { layer, state: 'silent' };
+        if (ruling.depends) return { layer, state: 'says', ruling };
         if (!counts(ruling)) return { layer, state: 'says', ruling, unknownPurpose: true };
         const first = !decided;
         decided = true;

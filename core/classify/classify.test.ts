@@ -1,7 +1,20 @@
 import { describe, expect, it } from 'vitest';
 import type { Item } from '../observe/index';
 import { newSetup, parseSetupText } from '../setup/index';
-import { catalogueClassifier, entityOfHost, servicesOf, setupClassifier, shippedCatalogue, slugOf } from './index';
+import {
+  becauseWords,
+  catalogueClassifier,
+  DEFAULT_SETTINGS,
+  deskOf,
+  entityOfHost,
+  kitClassifier,
+  patternProblem,
+  servicesOf,
+  setupClassifier,
+  shippedCatalogue,
+  shippedDesk,
+  slugOf,
+} from './index';
 
 const item = (over: Partial<Item>): Item => ({
   kind: 'cookie',
@@ -20,6 +33,32 @@ describe('the shipped catalogue', () => {
     const keys = entries.map(({ name, host, kinds }) => JSON.stringify([name, host, kinds]));
     expect(new Set(keys).size).toBe(keys.length);
     for (const { purpose } of entries) expect(PURPOSES).toContain(purpose);
+  });
+  it('holds no pattern that would take a plain name, and says of each where it is from', () => {
+    const plain =
+      'session id lang language user token theme cart basket settings data key test debug cookie country currency locale visitor uid uuid sid state value name auth login csrf consent version mode page view sort order tab filter search query ref referrer source medium campaign utm storage cache config guest device region city place time date timezone color font size admin api app client server host path url code nonce sessionid userid visitorid preferences';
+    const anyHost = catalogueClassifier(entries.filter(({ name, host }) => name && !host));
+    for (const name of plain.split(' ')) {
+      for (const kind of ['cookie', 'local-storage', 'session-storage', 'indexed-db', 'cache-storage'] as const) {
+        expect(anyHost(item({ kind, name })), `${kind} ${name}`).toBeNull();
+      }
+    }
+    for (const { name, host, from } of entries) {
+      expect(name === undefined ? null : patternProblem(name), `${name} ${host}`).toBeNull();
+      expect(from, `${name} ${host}`).toBeTruthy();
+    }
+  });
+  it('is as large as it says: thousands of names, hundreds of services', () => {
+    expect(new Set(entries.flatMap(({ name }) => name ?? [])).size).toBeGreaterThan(1500);
+    expect(new Set(entries.map(({ service }) => service)).size).toBeGreaterThan(250);
+  });
+  it('only suggests where it says on what the purpose depends', () => {
+    const depending = entries.find((entry) => entry.depends && entry.name)!;
+    const given = item({ kind: depending.kinds?.[0] ?? 'cookie', name: depending.name!.replaceAll('*', 'x') });
+    const desk = shippedDesk([given], []);
+    expect(desk.rule(given)).toBeNull();
+    expect(desk.suggestion(given)).toMatchObject({ purpose: depending.purpose, service: depending.service });
+    expect(becauseWords(desk.suggestion(given)!.because)).toContain(depending.depends);
   });
   it('finds every one of its own names', () => {
     const classify = catalogueClassifier(entries);
@@ -110,5 +149,39 @@ describe('servicesOf', () => {
   it('names a service of nothing but signs', () => {
     expect(slugOf('…!')).toBe('service');
     expect(slugOf('Überfähre 2')).toBe('uberfahre-2');
+  });
+});
+
+describe('kitClassifier', () => {
+  const gull = {
+    service: 'Gull',
+    purpose: 'measurement',
+    by: 'catalogue',
+    because: { code: 'font' },
+    confidence: 0.9,
+  } as const;
+  const classify = kitClassifier(new Map([['Gull', gull]]));
+  const by = (...services: string[]) => item({ name: 'whatever', script: { speaksOf: {}, services } });
+  it('rules what the kit of a service did, whatever it is called and wherever it comes from', () => {
+    expect(classify(by('Gull'))).toMatchObject({
+      purpose: 'measurement',
+      because: { code: 'kit-of', service: 'Gull' },
+    });
+  });
+  it('says nothing where a script holds the kits of two, or of a service that nobody knows', () => {
+    expect([classify(by('Gull', 'Tern')), classify(by('Tern')), classify(item({}))]).toEqual([null, null, null]);
+  });
+  it('goes before a name that another service has too', () => {
+    const name = shippedCatalogue().entries.find(
+      (entry) => entry.name && !entry.host && entry.purpose === 'advertising',
+    )!;
+    const stored = item({ kind: name.kinds?.[0] ?? 'cookie', name: name.name!.replaceAll('*', 'x') });
+    const layers = {
+      catalogue: catalogueClassifier(shippedCatalogue().entries),
+      kits: classify,
+      settings: DEFAULT_SETTINGS,
+    };
+    expect(deskOf(layers).rule(stored)?.purpose).toBe('advertising');
+    expect(deskOf(layers).rule({ ...stored, script: { speaksOf: {}, services: ['Gull'] } })?.service).toBe('Gull');
   });
 });

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { Item } from '../observe/types';
 import { providerFields, webAddress } from '../setup/schema';
 import type { Service } from '../setup/types';
+import { patternProblem } from './name-pattern';
 import type { Ruling } from './types';
 
 /** What an organisation keeps about a service, beside the rulings that name it. */
@@ -18,7 +19,7 @@ export interface ServiceRecord extends ServiceRecordBody {
 }
 
 /** What a list of services needs of items and rulings. */
-type ServedItem = Pick<Item, 'kind' | 'name' | 'host' | 'lifetimeSeconds' | 'url'>;
+type ServedItem = Pick<Item, 'kind' | 'name' | 'host' | 'lifetimeSeconds' | 'url' | 'examples'>;
 type ServedRuling = Pick<Ruling, 'purpose' | 'service' | 'description' | 'policyUrl' | 'lifetimeSeconds'>;
 
 /** A short id for a service, from its name: small letters, digits and hyphens. */
@@ -63,6 +64,7 @@ export function servicesOf(
     service.items.push({
       kind: item.kind,
       name: item.name,
+      ...(item.examples && patternProblem(item.name) === null && { pattern: true }),
       host: item.host,
       ...lifetimeShown(item, ruling),
       ...(ruling.description && { description: ruling.description }),

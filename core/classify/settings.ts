@@ -1,7 +1,15 @@
 import { z } from 'zod';
 
 /** Layers of what is known beforehand that can be switched off. */
-export const LAYERS = ['organisation', 'house-rules', 'own-catalogue', 'catalogue', 'entities', 'heuristics'] as const;
+export const LAYERS = [
+  'organisation',
+  'house-rules',
+  'own-catalogue',
+  'kits',
+  'catalogue',
+  'entities',
+  'heuristics',
+] as const;
 export type LayerId = (typeof LAYERS)[number];
 
 export const LAYER_WORDS: Record<LayerId, { title: string; what: string }> = {
@@ -14,9 +22,13 @@ export const LAYER_WORDS: Record<LayerId, { title: string; what: string }> = {
     title: 'Own catalogue',
     what: 'Entries that the organisation or whoever runs this server brought in.',
   },
+  kits: {
+    title: 'Kits',
+    what: 'Whose program it is that stores or sends: the kit of a service is known by names in it, from whatever host it comes.',
+  },
   catalogue: {
     title: 'Open catalogue',
-    what: 'The file that ships: names of cookies and keys, and hosts, as their providers document them.',
+    what: 'What ships: names of cookies and keys, and hosts, by service.',
   },
   entities: {
     title: 'Open data on hosts',

@@ -1,16 +1,45 @@
+import type { ScriptMarks } from '../observe/script-seen';
 import type { Item, Sign } from '../observe/types';
-import data from './catalogue/common.json' with { type: 'json' };
+import advertising from './catalogue/advertising.json' with { type: 'json' };
+import chat from './catalogue/chat.json' with { type: 'json' };
+import embedded from './catalogue/embedded.json' with { type: 'json' };
+import functional from './catalogue/functional.json' with { type: 'json' };
+import marketing from './catalogue/marketing.json' with { type: 'json' };
+import measurement from './catalogue/measurement.json' with { type: 'json' };
+import monitoring from './catalogue/monitoring.json' with { type: 'json' };
+import necessary from './catalogue/necessary.json' with { type: 'json' };
+import marks from './catalogue/script-marks.json' with { type: 'json' };
+import { type Catalogue, type CatalogueEntry, catalogueSchema } from './catalogue-format';
 import { type Desk, deskOf, firstOf } from './classifier';
-import { catalogueClassifier } from './layers/catalogue';
+import { catalogueClassifier, catalogueServices } from './layers/catalogue';
 import { entityClassifier } from './layers/entities';
+import { kitClassifier } from './layers/kits';
 import { DEFAULT_SETTINGS } from './settings';
 import { signBook } from './sign-book';
-import { type Catalogue, type CatalogueEntry, type Classifier, catalogueSchema } from './types';
+import type { Classifier, Ruling } from './types';
+
+const FILES = [measurement, monitoring, advertising, marketing, chat, embedded, necessary, functional];
+let shipped: Catalogue | undefined;
 
 /** The open catalogue that ships. Parsed, so that a wrong entry fails at start and not in a scan. */
 export function shippedCatalogue(): Catalogue {
-  return catalogueSchema.parse(data);
+  if (!shipped) {
+    const files = FILES.map((file) => catalogueSchema.parse(file));
+    shipped = { ...files[0]!, entries: files.flatMap(({ entries }) => entries) };
+  }
+  return shipped;
 }
+
+let kits: ReadonlyMap<string, Ruling> | undefined;
+
+/** What the open catalogue says of each service, by its name. */
+export function shippedKits(): ReadonlyMap<string, Ruling> {
+  kits ??= catalogueServices(shippedCatalogue().entries);
+  return kits;
+}
+
+/** By which names in scripts the kits of services are known; grown by `npm run catalogue -- marks`. */
+export const shippedMarks = (): ScriptMarks => marks;
 
 /** All that is known where nobody added anything: the open catalogue, then the open data on hosts. */
 export function shippedClassifier(): Classifier {
@@ -24,6 +53,7 @@ export function shippedDesk(items: readonly Item[], signs: readonly Sign[], own:
     catalogue: catalogueClassifier(shippedCatalogue().entries),
     entities: entityClassifier(),
     signs: signBook(signs),
+    kits: kitClassifier(shippedKits()),
     inventory: items,
     settings: DEFAULT_SETTINGS,
   });

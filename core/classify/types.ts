@@ -1,7 +1,6 @@
 import { z } from 'zod';
-import { ITEM_KINDS, type Item, type Sign } from '../observe/types';
+import type { Item, Sign } from '../observe/types';
 import type { Because, SeenThen } from './because';
-import { namePatternSchema } from './name-pattern';
 
 /**
  * Who decided. `organisation`: a person, on another site of the organisation. `setup`: the setup file that the command
@@ -39,6 +38,8 @@ export interface Ruling {
   confidence: number;
   /** Of a person's ruling: what was in sight when it was made. */
   seen?: SeenThen;
+  /** On what the purpose depends; it is then no ruling but a suggestion. */
+  depends?: string;
 }
 
 /** What classification reads of an item; the more is there, the more can be said. */
@@ -54,6 +55,8 @@ export interface Evidence {
   signs: SignBook;
   /** What a person ruled of anything of a host, else the surest suggestion for it; absent without an inventory. */
   siblings?(host: string): Sibling | null;
+  /** What a catalogue says of the item without ruling it, since the purpose depends on how it is used. */
+  depending?: Ruling | null;
   /** What is known of a third-party host by house rule, catalogue or open data; `null`: nothing. */
   known(host: string): Ruling | null;
 }
@@ -75,28 +78,3 @@ export interface SignBook {
   /** Signs of a kind that a host gave. */
   of<What extends Sign['what']>(what: What, host: string): readonly Extract<Sign, { what: What }>[];
 }
-
-/** One entry of a catalogue file. Keyed by technical identifiers only: a name pattern, a host, or both. */
-export const catalogueEntrySchema = z
-  .strictObject({
-    kinds: z.array(z.enum(ITEM_KINDS)).optional(),
-    /** Cookie name or storage key; `*` stands for any run of characters. */
-    name: namePatternSchema.optional(),
-    host: z.string().min(1).max(253).optional(),
-    service: z.string().trim().min(1, 'must not be empty').max(200),
-    purpose: z.string().min(1, 'must not be empty').max(63),
-    description: z.string().max(2000).optional(),
-    policyUrl: z.string().max(2000).optional(),
-    /** How long it usually lives, in seconds. */
-    lifetimeSeconds: z.number().int().min(0).nullable().optional(),
-  })
-  .refine((entry) => entry.name !== undefined || entry.host !== undefined, 'an entry needs a name, a host or both');
-export type CatalogueEntry = z.output<typeof catalogueEntrySchema>;
-
-export const catalogueSchema = z.strictObject({
-  format: z.literal('douane.catalogue/1'),
-  source: z.string(),
-  readOn: z.string(),
-  entries: z.array(catalogueEntrySchema),
-});
-export type Catalogue = z.output<typeof catalogueSchema>;

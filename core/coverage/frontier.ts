@@ -36,6 +36,7 @@ export class Frontier {
   private sortedAt = 0;
   private readonly familyOf = new Map<string, string>();
   private readonly wanted: (url: string) => boolean;
+  private readonly firsts = new Set<string>();
   private taken = 0;
   private waitingCount = 0;
   private leftOut = 0;
@@ -83,6 +84,7 @@ export class Frontier {
     }
     const url = best?.waiting.shift();
     if (!best || !url) return null;
+    if (best.visited === 0) this.firsts.add(url);
     best.visited += 1;
     this.taken += 1;
     this.waitingCount -= 1;
@@ -111,6 +113,11 @@ export class Frontier {
   noteShape(url: string, shape: string): void {
     const known = this.known.get(url);
     if (known) known.shape = shape;
+  }
+
+  /** Whether a page that `next` gave was the first of its family. */
+  isFirst(url: string): boolean {
+    return this.firsts.has(url);
   }
 
   depthOf(url: string): number {

@@ -64,6 +64,8 @@ export const scanPlanSchema = z.strictObject({
   delayMs: z.number().int().min(0).max(60_000, 'at most 60000').default(0),
   /** Least time on each page once it has loaded, for tags that start late. */
   stayMs: z.number().int().min(0).max(30_000, 'at most 30000').default(0),
+  /** Open what opens on the first page of each family: details, menus, films, maps. */
+  explore: z.boolean().default(true),
   badCertificates: z.boolean().default(false),
   /** Keep all requests of every page, to be saved as HAR. */
   keepHar: z.boolean().default(false),

@@ -1,21 +1,24 @@
 import Papa from 'papaparse';
 import { z } from 'zod';
-import { type Catalogue, type CatalogueEntry, catalogueEntrySchema, catalogueSchema } from '../classify/types';
+import { type CatalogueEntry, catalogueEntrySchema, catalogueSchema } from '../classify/catalogue-format';
 import { type FieldProblem, parseText } from '../setup/parse';
 import { readTable } from './table';
 
-/** JSON Schema (draft 2020-12) of `douane.catalogue/1`. */
+/** JSON Schema (draft 2020-12) of `douane.catalogue/2`, and of `/1` that is read too. */
 export const catalogueJsonSchema = (): object => z.toJSONSchema(catalogueSchema, { io: 'input' });
 
 const REQUIRED = ['service', 'purpose'] as const;
-const OPTIONAL = ['name', 'host', 'kinds', 'description', 'policyUrl', 'lifetimeSeconds'] as const;
+const OPTIONAL = [
+  ...(['name', 'host', 'kinds'] as const),
+  ...(['description', 'policyUrl', 'lifetimeSeconds', 'provider', 'depends', 'from'] as const),
+];
 
 /** What tells one entry from another: name, host and kinds. */
 export function entryKey({ name = '', host = '', kinds = [] }: CatalogueEntry): string {
   return `${name}\n${host}\n${[...kinds].sort().join(' ')}`;
 }
 
-/** Entries of a catalogue from a CSV or a JSON file of format `douane.catalogue/1`; `purposes`: those that may be used. */
+/** Entries of a catalogue from a CSV or a JSON file of format `douane.catalogue/2` or `/1`; `purposes`: those that may be used. */
 export function readCatalogue(
   text: string,
   purposes: readonly string[],
@@ -107,22 +110,20 @@ export function catalogueAsCsv(entries: readonly CatalogueEntry[]): string {
   return Papa.unparse(
     {
       fields: [...OPTIONAL.slice(0, 3), ...REQUIRED, ...OPTIONAL.slice(3)],
-      data: entries.map(({ name, host, kinds, service, purpose, description, policyUrl, lifetimeSeconds }) => [
-        name ?? '',
-        host ?? '',
-        kinds?.join(' ') ?? '',
-        service,
-        purpose,
-        description ?? '',
-        policyUrl ?? '',
-        lifetimeSeconds === undefined ? '' : (lifetimeSeconds ?? 'session'),
+      data: entries.map((entry) => [
+        entry.name ?? '',
+        entry.host ?? '',
+        entry.kinds?.join(' ') ?? '',
+        entry.service,
+        entry.purpose,
+        entry.description ?? '',
+        entry.policyUrl ?? '',
+        entry.lifetimeSeconds === undefined ? '' : (entry.lifetimeSeconds ?? 'session'),
+        entry.provider ?? '',
+        entry.depends ?? '',
+        entry.from ?? '',
       ]),
     },
     { escapeFormulae: true },
   );
-}
-
-/** Entries as a file of format `douane.catalogue/1`. `readOn`: ISO date. */
-export function catalogueFile(entries: readonly CatalogueEntry[], source: string, readOn: string): Catalogue {
-  return { format: 'douane.catalogue/1', source, readOn, entries: [...entries] };
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { CatalogueEntry } from '../classify/types';
+import type { CatalogueEntry } from '../classify/catalogue-format';
 import {
   catalogueAsCsv,
   decodeText,

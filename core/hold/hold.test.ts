@@ -8,6 +8,7 @@ import {
   mayRun,
   planConflicts,
   purposeOf,
+  purposeOfStored,
   storedPatterns,
   type Unruled,
 } from './index';
@@ -62,6 +63,21 @@ it('deletes nothing necessary and takes no name from a page for a pattern', () =
     cookies: [['ad_*', 'advertising']],
     storage: [['ads.last', 'advertising']],
   });
+});
+
+it('keeps what is necessary where a pattern of another purpose fits it', () => {
+  const items = [{ kind: 'cookie' as const, name: 'ad_basket' }];
+  const till = { id: 'till', name: 'Till', purpose: 'necessary', hosts: [], items };
+  const { cookies } = storedPatterns(
+    holdPlan({ ...setup, services: [...setup.services, till] }),
+    new Set(['necessary']),
+  );
+  expect(['ad_basket', 'ad_9', 't', 'other'].map((name) => purposeOfStored(cookies, name))).toEqual([
+    'necessary',
+    'advertising',
+    undefined,
+    undefined,
+  ]);
 });
 
 it('lays the plan out by host, and by path where a host serves several purposes', () => {

@@ -1,4 +1,4 @@
 export { mayRun, purposeOf } from './look-up';
-export { byHost, matchesName } from './match';
+export { byHost, matchesName, purposeOfStored } from './match';
 export { holdPlan, hostAndPath, indexPlan, planConflicts, storedPatterns } from './plan';
 export * from './types';

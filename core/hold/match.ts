@@ -1,3 +1,5 @@
+import type { StoredPatterns } from './types';
+
 /**
  * Whether `name` fits `pattern`, in which `*` stands for any run of characters. Linear in both lengths: no expression
  * is built from outside text, so no pattern can run for ever.
@@ -5,12 +7,12 @@
  */
 export function matchesName(pattern: string, name: string): boolean {
   const parts = pattern.split('*');
-  if (parts.length === 1) return pattern === name;
-  const first = parts[0]!;
-  const last = parts[parts.length - 1]!;
+  const last = parts.pop()!;
+  const [first, ...between] = parts;
+  if (first === undefined) return pattern === name;
   if (name.length < first.length + last.length || !name.startsWith(first) || !name.endsWith(last)) return false;
   let from = first.length;
-  for (const part of parts.slice(1, -1)) {
+  for (const part of between) {
     const at = name.indexOf(part, from);
     if (at < 0 || at + part.length > name.length - last.length) return false;
     from = at + part.length;
@@ -29,3 +31,7 @@ export function byHost<T>(hosts: Readonly<Record<string, T>>, host: string): T |
   }
   return undefined;
 }
+
+/** The purpose of something stored, by its name, from patterns in the order of `storedPatterns`. */
+export const purposeOfStored = (patterns: StoredPatterns['cookies'], name: string): string | undefined =>
+  patterns.find(([pattern]) => matchesName(pattern, name))?.[1];

@@ -1,5 +1,6 @@
 import { getDomain } from 'tldts';
 import type { Setup } from '../setup/types';
+import { matchesName } from './match';
 import type { HoldPlan, HoldRule, Means, PlanIndex, StoredPatterns } from './types';
 
 const FOR_REQUESTS: Means[] = ['marked', 'script', 'header', 'edge'];
@@ -44,15 +45,26 @@ export function hostAndPath(text: string): { host: string; path?: string } {
   return at < 0 ? { host: text.toLowerCase() } : { host: text.slice(0, at).toLowerCase(), path: text.slice(at) };
 }
 
-/** What is deleted again on a refusal. Necessary things stored are never deleted. */
+/**
+ * What is deleted again on a refusal; see `purposeOfStored`. Necessary things are never deleted, and travel along only
+ * where a pattern of another purpose would fit them.
+ */
 export function storedPatterns(plan: HoldPlan, necessary: ReadonlySet<string>): StoredPatterns {
   const stored: StoredPatterns = { cookies: [], storage: [] };
   for (const { match, purpose } of plan.rules) {
-    if ('host' in match || necessary.has(purpose)) continue;
+    if ('host' in match) continue;
     if (match.kind === 'cookie') stored.cookies.push([match.name, purpose]);
     if (match.kind === 'local-storage' || match.kind === 'session-storage') stored.storage.push([match.name, purpose]);
   }
-  return stored;
+  const needed = (patterns: StoredPatterns['cookies']) =>
+    patterns.filter(
+      ([name, purpose]) =>
+        !necessary.has(purpose) || patterns.some(([other, its]) => !necessary.has(its) && matchesName(other, name)),
+    );
+  // Whole names go before patterns, so that the first that fits is the one that counts.
+  const wholeFirst = (patterns: StoredPatterns['cookies']) =>
+    needed(patterns).sort(([a], [b]) => Number(a.includes('*')) - Number(b.includes('*')));
+  return { cookies: wholeFirst(stored.cookies), storage: wholeFirst(stored.storage) };
 }
 
 /** The plan laid out to be looked up. */

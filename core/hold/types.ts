@@ -41,7 +41,7 @@ export interface PlanIndex {
   unruled: Unruled;
 }
 
-/** What is deleted again on a refusal: patterns of names, with their purpose. It travels apart, with the banner. */
+/** What may be deleted again on a refusal: names and patterns, with their purpose. It travels apart, with the banner. */
 export interface StoredPatterns {
   /** First-party cookies. */
   cookies: [pattern: string, purpose: string][];

@@ -1,4 +1,4 @@
-import { itemKey } from './fold';
+import { type FamilySettings, ItemFold, itemKey } from './fold';
 import type { Item } from './types';
 
 export interface ScanSide {
@@ -26,13 +26,25 @@ export interface ScanComparison {
 /** A lifetime is reckoned from the clock and so differs by seconds between scans; a change is more than a fiftieth. */
 const TOLERANCE = 0.02;
 
-/** What came, went and changed between two scans of a site. */
-export function compareScans(before: ScanSide, now: ScanSide): ScanComparison {
-  const old = new Map(before.items.map((item) => [itemKey(item), item]));
+/** What came, went and changed between two scans of a site. A family of names that one of them made out is one in both. */
+export function compareScans(
+  before: ScanSide,
+  now: ScanSide,
+  { known = [], parted }: FamilySettings = {},
+): ScanComparison {
+  const families = [...before.items, ...now.items].flatMap(({ kind, host, name, examples }) =>
+    examples ? [{ kind, host, pattern: name, examples }] : [],
+  );
+  const folded = (items: readonly Item[]) => {
+    const fold = new ItemFold({ known: [...known, ...families], parted });
+    for (const item of items) fold.addItem(item);
+    return fold.items();
+  };
+  const old = new Map(folded(before.items).map((item) => [itemKey(item), item]));
   const visited = new Set(now.pages);
   const visitedBefore = new Set(before.pages);
   const result: ScanComparison = { added: [], gone: [], notLookedFor: [], changed: [], same: 0 };
-  for (const item of now.items) {
+  for (const item of folded(now.items)) {
     const was = old.get(itemKey(item));
     old.delete(itemKey(item));
     if (!was) {

@@ -1,4 +1,5 @@
 import type { Carried } from './carried';
+import type { ScriptSeen } from './script-seen';
 import type { ValueSeen } from './value';
 
 /** The kinds of things a page can leave behind or reach. */
@@ -78,6 +79,12 @@ export interface Observation {
   posts?: Posts;
   /** Where in a script it was written or asked for. */
   excerpt?: Excerpt;
+  /** What the script that did it shows of itself. */
+  script?: ScriptSeen;
+  /** Only there once this control was pressed. */
+  behind?: string;
+  /** Removed again at once by who stored it, as scripts do to see whether storage works. */
+  removedAtOnce?: boolean;
 }
 
 /** Posts of one kind to one host: how many and how many characters in all. Of an item: the most at one visit. */
@@ -97,7 +104,10 @@ export interface Excerpt {
 /** What observations of the same thing add up to. */
 export interface Item {
   kind: ItemKind;
+  /** With `examples`: a pattern, in which `*` stands for what varies from visit to visit. */
   name: string;
+  /** Names that were seen of a family of names, the first few. */
+  examples?: string[];
   host: string;
   party: Party;
   setBy?: 'http' | 'script';
@@ -115,6 +125,12 @@ export interface Item {
   carries?: Carried[];
   posts?: Posts;
   excerpt?: Excerpt;
+  /** What the script that brought it in shows of itself. */
+  script?: ScriptSeen;
+  /** Never seen without pressing this control. */
+  behind?: string;
+  /** Never seen to stay: a test whether storage works. */
+  removedAtOnce?: boolean;
 }
 
 /** What every sign has. */

@@ -1,3 +1,4 @@
+import { MOST_NAMES } from './fold';
 import type { ChainLink, How, ItemKind, Sign } from './types';
 
 /** What a kind of item is called. */
@@ -82,3 +83,7 @@ export function signWords(sign: Sign): string {
       return `${host} looks like the site’s own but leads to ${name} by a CNAME record`;
   }
 }
+
+/** That a host stored more names than are looked at. */
+export const floodWords = ({ kind, host, names }: { kind: ItemKind; host: string; names: number }): string =>
+  `${host} stored ${names} things of the kind ${KIND_WORDS[kind]} under different names; the first ${MOST_NAMES} were looked at`;

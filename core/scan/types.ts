@@ -18,6 +18,8 @@ export interface ScannedPage {
   seconds: number;
   outcome: 'ok' | 'failed' | 'timed-out' | 'skipped';
   why?: string;
+  /** Controls that were pressed to see what is behind them. */
+  pressed?: string[];
 }
 
 export interface ScannedItem extends Item {

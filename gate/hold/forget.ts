@@ -1,10 +1,9 @@
-import { matchesName, type StoredPatterns } from '@douane/core/hold';
+import { purposeOfStored, type StoredPatterns } from '@douane/core/hold';
 import { cookies, storages, writeCookie } from './kept';
 
 /** Deletes what can be deleted from here of the purposes no longer granted: first-party cookies and storage. */
-export function forget(stored: StoredPatterns, refused: (purpose: string) => boolean): void {
-  const fits = (patterns: StoredPatterns['cookies'], name: string) =>
-    patterns.some(([pattern, purpose]) => refused(purpose) && matchesName(pattern, name));
+export function forget(stored: StoredPatterns, refused: (purpose: string | undefined) => boolean): void {
+  const fits = (patterns: StoredPatterns['cookies'], name: string) => refused(purposeOfStored(patterns, name));
   for (const pair of cookies().split('; ')) {
     const name = pair.split('=')[0]!;
     if (fits(stored.cookies, name)) deleteCookie(name);

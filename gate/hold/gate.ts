@@ -85,7 +85,7 @@ export class Gate {
     this.apply();
     keepChoice(this.choice, this.decision.keepDays);
     const { granted } = this.decision;
-    safely(() => forget(this.faces.stored, (purpose) => granted[purpose] === false));
+    safely(() => forget(this.faces.stored, (purpose) => granted[purpose!] === false));
     document.dispatchEvent(new CustomEvent('douane:choice', { detail: { granted: { ...granted }, record } }));
     // A script that runs cannot be stopped from outside; only a fresh page is without it.
     if (Object.keys(before).some((id) => before[id] && !granted[id])) location.reload();

@@ -1,12 +1,15 @@
 import { ITEM_KINDS } from '@douane/core/observe';
 
-/** What hooks tell of: things stored, images, whose script the protocol forgets, and reads that tell devices apart. */
-export const REPORTED = [...ITEM_KINDS.filter((kind) => kind !== 'request'), 'image', 'read'] as const;
+/**
+ * What hooks tell of: things stored and removed again, images, whose script the protocol forgets, and reads that tell
+ * devices apart.
+ */
+export const REPORTED = [...ITEM_KINDS.filter((kind) => kind !== 'request'), 'removed', 'image', 'read'] as const;
 
 /** What the hooks in the page report. The page can forge it, so it is read as hostile text. */
 export interface HookReport {
   what: (typeof REPORTED)[number];
-  /** Cookie line as written, the key or name of what was stored, the address given to an image, or what was read. */
+  /** Cookie line as written, key or name of what was stored, kind and name of what was removed, address of an image, what was read. */
   text: string;
   /** What was stored under a key, cut short. */
   value?: string;
@@ -65,6 +68,7 @@ export function installHooks(bindingName: string): void {
         asked += 1;
         if (asked <= 300) {
           if (kept(this, String(line))) report('cookie', String(line));
+          else report('removed', `cookie ${String(line).split('=')[0]!.trim()}`, undefined, '');
           return;
         }
         if (waiting.length === 0) later(() => tellWaiting(this));
@@ -126,6 +130,52 @@ export function installHooks(bindingName: string): void {
       String(key),
       String(value).slice(0, 500),
     );
+  };
+
+  // What a page puts off, so that whoever waits for it to be quiet knows what is still to come. Of what was put off by
+  // something put off only the first is counted: pages ask their servers again and again so.
+  const due = new Map<unknown, number>();
+  const { setTimeout: putOff, clearTimeout: callOff } = globalThis;
+  let depth = 0;
+  const later = function (this: unknown, act: unknown, ms?: number, ...args: unknown[]) {
+    const own = depth;
+    const counts = own < 2 && Number(ms) > 0 && Number(ms) <= 8000 && due.size < 500;
+    if (!counts || typeof act !== 'function') return (putOff as (...all: unknown[]) => unknown)(act, ms, ...args);
+    const id = (putOff as (...all: unknown[]) => unknown)(
+      function (this: unknown, ...given: unknown[]) {
+        due.delete(id);
+        const before = depth;
+        depth = own + 1;
+        try {
+          return act.apply(this, given);
+        } finally {
+          depth = before;
+        }
+      },
+      ms,
+      ...args,
+    );
+    due.set(id, now() + Number(ms));
+    return id;
+  };
+  globalThis.setTimeout = later as unknown as typeof setTimeout;
+  globalThis.clearTimeout = ((id: number) => {
+    due.delete(id);
+    callOff(id);
+  }) as typeof clearTimeout;
+  Object.defineProperty(globalThis, `${bindingName}t`, {
+    value: () => {
+      let last = 0;
+      const at = now();
+      for (const one of due.values()) last = last > one - at ? last : one - at;
+      return last;
+    },
+  });
+
+  const removeItem = Storage.prototype.removeItem;
+  Storage.prototype.removeItem = function (key: string) {
+    removeItem.call(this, key);
+    report('removed', `${this === window.localStorage ? 'local-storage' : 'session-storage'} ${key}`, undefined, '');
   };
 
   // Reads that tell devices apart. Each is told a few times only: some scripts read in a loop.

@@ -6,7 +6,7 @@ const TIMEOUT_MS = 3_000;
 
 /**
  * Runs a function in a world of its own beside the page's scripts, where nothing that these have put in place of the
- * browser's own is to be found, and checks what it gives back: elements can still stand under any name. `read` stands by
+ * browser's own is to be found, and checks what it gives back: elements can still stand under any name. `byUser`: as if a person had done it, which films and windows ask for. `read` stands by
  * itself: it uses only its argument. `null` where the page has gone, hangs, or gave something else.
  */
 export async function askPage<T, A>(
@@ -15,6 +15,7 @@ export async function askPage<T, A>(
   schema: z.ZodType<T>,
   read: (argument: A) => unknown,
   argument: A,
+  { byUser = false }: { byUser?: boolean } = {},
 ): Promise<T | null> {
   try {
     return await ask();
@@ -29,6 +30,7 @@ export async function askPage<T, A>(
       contextId: executionContextId,
       returnByValue: true,
       awaitPromise: true,
+      userGesture: byUser,
       timeout: TIMEOUT_MS,
     });
     if (exceptionDetails) return null;

@@ -9,9 +9,14 @@ import {
   fingerprinting,
   type ItemKind,
   itemKey,
+  joinSeen,
   type Observation,
   partyOf,
   type RequestKind,
+  readRequest,
+  readScript,
+  type ScriptMarks,
+  type ScriptSeen,
   type Sign,
   type StoredValue,
   type ValueSeen,
@@ -30,6 +35,15 @@ import { namedValue, valueSeen } from './values';
 const MOST_EXCERPTS = 60;
 /** A script larger than this is not fetched for an excerpt. */
 const LARGEST_SCRIPT = 3_000_000;
+
+/** Frames that are asked what they have put off, and the longest that counts. */
+const MOST_FRAMES_ASKED = 12;
+const LONGEST_PUT_OFF = 8_000;
+
+/** What stays no longer than this was stored to see whether storage works. */
+const AT_ONCE_MS = 1_000;
+/** Scripts that are read in one scan. */
+const MOST_SCRIPTS = 3000;
 
 /** What is looked at of what one page does; a page that writes a million keys fills neither memory nor time. */
 const MOST_REPORTS = 20_000;
@@ -68,13 +82,18 @@ export class PageWatch {
   private storageEvents: OnPage<{ kind: StorageWrite['kind']; name: string; host: string; wall: number }>[] = [];
   private workerRequests: OnPage<{ url: string; kind: RequestKind; wall: number }>[] = [];
   private documentBytes = 0;
+  /** Of the page and its frames: where their own scripts run. */
+  private readonly worlds = new Set<number>();
   private about = { title: '', screen: { width: 1280, height: 800 } };
   private excerpts = new Map<string, Excerpt>();
+  /** What scripts show of themselves, by address without query; shared by the visits of a scan. */
+  private scripts: ReadonlyMap<string, ScriptSeen | undefined> = new Map();
 
   private constructor(
     private readonly session: PageSession,
     private readonly options: WatchOptions,
     private readonly mainFrameId: string,
+    private readonly binding: string,
   ) {
     this.requests = new RequestBook(mainFrameId, options.ownScript);
   }
@@ -82,8 +101,8 @@ export class PageWatch {
   static async start(page: Page, options: WatchOptions): Promise<PageWatch> {
     const session = new PageSession(await page.context().newCDPSession(page));
     const { frameTree } = await session.send('Page.getFrameTree');
-    const watch = new PageWatch(session, options, frameTree.frame.id);
     const binding = `_${randomBytes(6).toString('hex')}`;
+    const watch = new PageWatch(session, options, frameTree.frame.id, binding);
     watch.listen(binding);
     await session.send('Network.enable', { maxTotalBufferSize: 0, maxResourceBufferSize: 0 });
     await session.send('Page.enable');
@@ -105,6 +124,11 @@ export class PageWatch {
     const { session, options } = this;
     const { events } = session;
     const documents = new Set<string>();
+    events.on('Runtime.executionContextCreated', ({ context }) => {
+      if (context.auxData?.isDefault) this.worlds.add(context.id);
+    });
+    events.on('Runtime.executionContextDestroyed', ({ executionContextId }) => this.worlds.delete(executionContextId));
+    events.on('Runtime.executionContextsCleared', () => this.worlds.clear());
     events.on('Network.requestWillBeSent', (event) => {
       const request = this.requests.sent(event);
       if (request?.kind !== 'document') return;
@@ -168,8 +192,34 @@ export class PageWatch {
   }
 
   /** Asks the page something in a world of our own; see `askPage`. */
-  ask<T, A>(schema: z.ZodType<T>, read: (argument: A) => unknown, argument: A): Promise<T | null> {
-    return askPage(this.session, this.mainFrameId, schema, read, argument);
+  ask<T, A>(
+    schema: z.ZodType<T>,
+    read: (argument: A) => unknown,
+    argument: A,
+    how: { byUser?: boolean } = {},
+  ): Promise<T | null> {
+    return askPage(this.session, this.mainFrameId, schema, read, argument, how);
+  }
+
+  /**
+   * Milliseconds until the last thing is due that the page or a frame of it has put off, in so far as that was done by
+   * the page itself and not by something it had put off before: what does so again and again is never done.
+   */
+  async putOffMs(): Promise<number> {
+    let most = 0;
+    for (const contextId of [...this.worlds].slice(-MOST_FRAMES_ASKED)) {
+      const asked = { expression: `globalThis['${this.binding}t']?.()`, contextId, returnByValue: true, timeout: 500 };
+      const answer = await this.session.send('Runtime.evaluate', asked).catch(() => null); // the frame has gone
+      const ms = Number(answer?.result.value ?? 0);
+      if (ms > most && ms <= LONGEST_PUT_OFF) most = ms;
+    }
+    return most;
+  }
+
+  /** Takes from the page what would leave it or hold it up: printing, other windows. */
+  async disarm(): Promise<void> {
+    const expression = 'window.print = () => {}; window.open = () => null;';
+    await this.session.send('Runtime.evaluate', { expression, timeout: 500 }).catch(() => {}); // the page has gone
   }
 
   /** What was seen besides items; see `Sign`. */
@@ -196,7 +246,7 @@ export class PageWatch {
     }
     for (const { what, text, value, host } of this.reports) {
       if (what === 'cookie') keep(...namedValue(text, host));
-      else if (value) keep(text, host, value);
+      else if (value && what !== 'removed') keep(text, host, value);
     }
     const sent = this.requests.all
       .filter((request) => request.left && this.party(new URL(request.url).hostname, request.page) === 'third')
@@ -242,6 +292,60 @@ export class PageWatch {
 
   /** All that was seen so far. `asked`: one address to tell it under, where the page was reached through redirects. */
   observations(asked?: string): Observation[] {
+    const all = this.bareObservations(asked);
+    const sent = this.whatScriptsSend(all);
+    const removed = this.staysOfRemoved();
+    return all.map((seen) => {
+      const url = scriptBehind(seen);
+      const key = url && withoutQuery(url);
+      const itself = seen.kind === 'request' && url === seen.url ? readRequest(url!) : undefined;
+      const stays = removed.get(`${seen.kind} ${seen.name}`);
+      const atOnce = stays !== undefined && stays <= AT_ONCE_MS ? { removedAtOnce: true } : {};
+      const script = key && joinSeen(joinSeen(this.scripts.get(key), sent.get(key), 'sum'), itself, 'sum');
+      if (!script) return { ...seen, ...atOnce };
+      const own = this.party(new URL(url).hostname, seen.page) === 'first';
+      return { ...seen, ...atOnce, script: own ? { ...script, own } : script };
+    });
+  }
+
+  /** By kind and name of what was stored and removed again: for how many milliseconds it stayed, the longest time. */
+  private staysOfRemoved(): Map<string, number> {
+    const since = new Map<string, number>();
+    const stays = new Map<string, number>();
+    for (const { what, text, host, at } of this.reports) {
+      if (what === 'image' || what === 'read') continue;
+      if (what !== 'removed') {
+        const key = `${what} ${what === 'cookie' ? namedValue(text, host)[0] : text}`;
+        if (!since.has(key)) since.set(key, at);
+        continue;
+      }
+      const from = since.get(text);
+      if (from === undefined) continue;
+      since.delete(text);
+      stays.set(text, Math.max(stays.get(text) ?? 0, at - from));
+    }
+    for (const key of since.keys()) stays.delete(key); // stored again, and there still
+    return stays;
+  }
+
+  /** By script: what its requests to third parties show of it. */
+  private whatScriptsSend(all: readonly Observation[]): Map<string, ScriptSeen> {
+    const sent = new Map<string, ScriptSeen>();
+    const posted = new Map(this.requests.all.map((request) => [request.url, request.posted]));
+    for (const seen of all) {
+      const { kind, url, carries: tells, chain } = seen;
+      if (kind !== 'request' || !url) continue;
+      const by = lastScript(chain.slice(0, -1));
+      if (!by) continue;
+      const read = joinSeen(readRequest(url, posted.get(url)), tells && { speaksOf: {}, tells }, 'sum');
+      const key = withoutQuery(by);
+      const joined = joinSeen(sent.get(key), read, 'most'); // sent again and again it says no more than once
+      if (joined) sent.set(key, joined);
+    }
+    return sent;
+  }
+
+  private bareObservations(asked?: string): Observation[] {
     this.requests.settleCookies();
     const seen: Observation[] = [];
     for (const request of this.requests.all) {
@@ -323,7 +427,7 @@ export class PageWatch {
     const writes: OnPage<StorageWrite>[] = [];
     const told = new Set<string>();
     for (const { what, text, value, host, at, stack, page } of this.reports) {
-      if (what === 'cookie' || what === 'image' || what === 'read') continue;
+      if (what === 'cookie' || what === 'image' || what === 'read' || what === 'removed') continue;
       told.add(`${what}\n${host}\n${text}`);
       writes.push({
         kind: what,
@@ -365,9 +469,21 @@ export class PageWatch {
     }
   }
 
+  /** Reads, while the page is still there, the scripts it loaded that were not read before. `read` grows. */
+  async readScripts(read: Map<string, ScriptSeen | undefined>, marks: ScriptMarks): Promise<void> {
+    this.scripts = read;
+    for (const request of this.requests.all) {
+      const key = withoutQuery(request.url);
+      if (request.kind !== 'script' || !request.ended || read.has(key) || read.size >= MOST_SCRIPTS) continue;
+      read.set(key, undefined); // not by two pages at once
+      const source = await this.sourceOf(request.url, request.frameId);
+      read.set(key, readScript(source, marks));
+    }
+  }
+
   private *places(): Generator<{ key: string; place: Place; frameId?: string }> {
     for (const { what, text, host, stack } of this.reports) {
-      if (what === 'image' || what === 'read') continue;
+      if (what === 'image' || what === 'read' || what === 'removed') continue;
       const place = placeIn(stack, this.options.ownScript);
       if (!place) continue;
       const [name, of] = what === 'cookie' ? namedValue(text, host) : [text, host];
@@ -406,5 +522,15 @@ export class PageWatch {
     return partyOf(host, URL.canParse(page) ? new URL(page).hostname : host, this.options.ownDomains);
   }
 }
+
+const withoutQuery = (url: string) => url.split(/[?#]/, 1)[0]!;
+
+/** The script that did something: a script that was loaded stands for itself, what it asked for or stored for it. */
+function scriptBehind({ kind, name, url, setBy, chain }: Observation): string | undefined {
+  if (kind === 'request' ? name === 'script' : setBy === 'script') return url;
+  return lastScript(chain);
+}
+
+const lastScript = (chain: readonly ChainLink[]) => chain.findLast((link) => link.kind === 'script')?.url;
 
 const scriptIn = (stack: string, ownScript?: (url: string) => boolean) => placeIn(stack, ownScript)?.url;

@@ -113,7 +113,7 @@ export async function itemById(db: Queryable, organisationId: string, id: string
 
 /** An item with its standing ruling, as far as lists of services go; a long inventory is read quickly so. */
 export interface RuledItem {
-  item: Pick<Item, 'kind' | 'name' | 'host' | 'lifetimeSeconds' | 'url'>;
+  item: Pick<Item, 'kind' | 'name' | 'host' | 'lifetimeSeconds' | 'url' | 'examples'>;
   ruling: Pick<Ruling, 'purpose' | 'service' | 'description' | 'policyUrl' | 'lifetimeSeconds'>;
 }
 
@@ -125,7 +125,8 @@ const STANDING = `
 /** What is ruled on a site, and nothing else of it; order as `listItems` has it. */
 export async function listRuled(db: Queryable, organisationId: string, siteId: string): Promise<RuledItem[]> {
   const { rows } = await db.query(
-    `SELECT i.kind, i.name, i.host, i.facts->'lifetimeSeconds' AS lives, i.facts->>'url' AS url, r.purpose, r.description, r.policy_url AS "policyUrl",
+    `SELECT i.kind, i.name, i.host, i.facts->'lifetimeSeconds' AS lives, i.facts->>'url' AS url,
+       i.facts->'examples' AS examples, r.purpose, r.description, r.policy_url AS "policyUrl",
        r.lifetime, coalesce(s.body->>'name', r.service) AS service
      FROM item i CROSS JOIN LATERAL (${STANDING}) r
      LEFT JOIN service_name n ON n.organisation_id = $1 AND n.name = r.service LEFT JOIN service s ON s.id = n.service_id
@@ -133,13 +134,14 @@ export async function listRuled(db: Queryable, organisationId: string, siteId: s
      ORDER BY i.facts->>'party' DESC, i.host, i.kind, i.name`,
     [organisationId, siteId],
   );
-  return rows.map(({ kind, name, host, lives, url, purpose, service, description, policyUrl, lifetime }) => ({
+  return rows.map(({ kind, name, host, lives, url, examples, purpose, service, description, policyUrl, lifetime }) => ({
     // An item without a lifetime has none in its facts; one that lasts for the session has a JSON null there.
     item: {
       kind,
       name,
       host,
       ...(url && { url }),
+      ...(examples && { examples }),
       ...((lives !== null || kind === 'cookie') && { lifetimeSeconds: lives }),
     },
     ruling: {

@@ -1,5 +1,5 @@
 import type { KeptRuling } from '@douane/api';
-import type { Because, Ruling, RulingElsewhere } from '@douane/core/classify';
+import type { Because, RuledByPerson, Ruling, RulingElsewhere } from '@douane/core/classify';
 import { asJson } from './clean';
 import type { Queryable } from './db';
 import { RULING_AS_JSON, type RulingRow, toRuling } from './items.sql';
@@ -116,4 +116,17 @@ export async function purposesInUse(
     [organisationId, siteId],
   );
   return Object.fromEntries(rows.map(({ purpose, count }) => [purpose, count]));
+}
+
+/** What persons ruled and stands, on all sites of an organisation, the newest first. */
+export async function listRuledByPersons(db: Queryable, organisationId: string): Promise<RuledByPerson[]> {
+  const { rows } = await db.query(
+    `SELECT i.site_id AS "siteId", i.kind, i.name, i.host, i.facts->>'party' AS party, i.facts->'chain' AS chain, r.purpose,
+       r.service
+     FROM item i CROSS JOIN LATERAL (SELECT * FROM ruling r WHERE r.item_id = i.id AND r.undone_at IS NULL
+       AND r.author = 'person' ORDER BY r.at DESC LIMIT 1) r
+     WHERE i.organisation_id = $1 AND r.state = 'ruled' ORDER BY r.at DESC LIMIT 5000`,
+    [organisationId],
+  );
+  return rows.map(({ siteId, purpose, service, ...item }) => ({ siteId, item, ruling: { purpose, service } }));
 }

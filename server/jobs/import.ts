@@ -1,4 +1,5 @@
 import { CannotRun } from '@douane/scanner';
+import { familySettings } from '../db/name-families.sql';
 import { deleteImportFile, importFileOf, type Run } from '../db/runs.sql';
 import { insertScanItems } from '../db/scans.sql';
 import type { Site } from '../db/sites.sql';
@@ -18,7 +19,8 @@ export async function importJob(run: Run, site: Site, { db, config, knowledge, s
   const body = await importFileOf(db, organisationId, run.id);
   if (!body) throw new CannotRun('The file is not there any more; send it again.');
   const { address, ownDomains } = site.setup.site;
-  const data: ImportThreadData = { body, about: { address, ownDomains, now: run.requestedAt.getTime() } };
+  const about = { address, ownDomains, now: run.requestedAt.getTime() };
+  const data: ImportThreadData = { body, about, families: await familySettings(db, organisationId, site.id) };
   let read: ReadFile;
   try {
     read = await runThread<ReadFile>('import', data, { root: config.root, memoryMiB: MEMORY_MIB, signal });

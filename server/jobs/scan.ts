@@ -4,13 +4,15 @@ import type { Sign } from '@douane/core/observe';
 import { scanSite } from '@douane/scanner';
 import type { Knowledge } from '../catalogue';
 import { reclassify } from '../classifying';
-import type { Db } from '../db/db';
+import { type Db, inTransaction } from '../db/db';
 import { upsertItems } from '../db/items.sql';
+import { familySettings } from '../db/name-families.sql';
 import type { Run } from '../db/runs.sql';
 import { scanSetupOf } from '../db/scan-setup.sql';
 import { insertScanItems, insertScanPage, listScanPages, tidyScanPages } from '../db/scans.sql';
 import type { Site } from '../db/sites.sql';
 import { announce } from '../live';
+import { foldKeptItems } from '../name-families';
 import { raiseAlarm } from '../notices/alarms';
 import { openSignIn } from '../sign-ins';
 import type { JobResult, JobTools } from './job';
@@ -23,15 +25,17 @@ export async function scanJob(run: Run, site: Site, tools: JobTools): Promise<Jo
   const { organisationId } = run;
   const { scheduled: _, ...asked } = run.options;
   const { plan } = await scanSetupOf(db, organisationId, site.id);
-  const [resume, signIn] = await Promise.all([
+  const [resume, signIn, families] = await Promise.all([
     listScanPages(db, organisationId, run.id),
     openSignIn(db, config.seal, organisationId, site.id),
+    familySettings(db, organisationId, site.id),
   ]);
   const report = await scanSite(site.setup.site.address, {
     plan: scanPlanSchema.parse({ ...plan, ...asked }),
     allowPrivate: config.allowPrivate,
     ownDomains: site.setup.site.ownDomains,
     gate: site.setup.recorder,
+    families,
     ...(signIn && { signIn }),
     resume,
     signal,
@@ -71,7 +75,10 @@ export async function takeIn(
   signs?: readonly Sign[],
 ): Promise<void> {
   const { organisationId, id: siteId } = site;
-  await upsertItems(db, organisationId, siteId, items);
+  await inTransaction(db, async (tx) => {
+    await upsertItems(tx, organisationId, siteId, items);
+    await foldKeptItems(tx, organisationId, siteId);
+  });
   await reclassify(db, knowledge, site, { signs });
   await announce(db, { organisationId, siteId, what: 'items' });
 }

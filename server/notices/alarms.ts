@@ -3,6 +3,7 @@ import { alarmWords } from '@douane/core/scan';
 import type { Config } from '../config';
 import { deliveryById, insertAlarm, insertDelivery, noteDelivery } from '../db/alarms.sql';
 import type { Db } from '../db/db';
+import { familySettings } from '../db/name-families.sql';
 import { type Run, scanBefore, visitedPages } from '../db/runs.sql';
 import { scanSetupOf } from '../db/scan-setup.sql';
 import { listScanItems } from '../db/scans.sql';
@@ -26,11 +27,12 @@ export async function raiseAlarm(
   const { organisationId } = run;
   const before = await scanBefore(db, run);
   if (!before) return;
-  const [items, pages] = await Promise.all([
+  const [items, pages, families] = await Promise.all([
     listScanItems(db, organisationId, before.id),
     visitedPages(db, organisationId, before.id),
+    familySettings(db, organisationId, site.id),
   ]);
-  const { added } = compareScans({ items, pages }, now);
+  const { added } = compareScans({ items, pages }, now, families);
   if (added.length === 0) return;
   const told = added.map(({ kind, name, host, party, pages: on }) => ({ kind, name, host, party, page: on[0] ?? '' }));
   const alarmId = await insertAlarm(db, {

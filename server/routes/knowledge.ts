@@ -9,6 +9,7 @@ import type {
 } from '@douane/api';
 import {
   automaticChanges,
+  catalogueFile,
   classifySettingsSchema,
   HEURISTICS,
   type HouseRule,
@@ -16,11 +17,12 @@ import {
   houseRuleSchema,
   LAYER_WORDS,
   LAYERS,
+  proposedRules,
   type Ruling,
   ruleWords,
   shippedCatalogue,
 } from '@douane/core/classify';
-import { catalogueAsCsv, catalogueFile, mergeCatalogue, readCatalogue } from '@douane/core/exchange';
+import { catalogueAsCsv, mergeCatalogue, readCatalogue } from '@douane/core/exchange';
 import { type Request, Router } from 'express';
 import { z } from 'zod';
 import {
@@ -36,6 +38,7 @@ import { deskFor, type Instead } from '../classifying';
 import type { ServerContext } from '../context';
 import { type KeptItem, listItems } from '../db/items.sql';
 import { classifySettings, listHouseRules, listOwnCatalogue } from '../db/knowledge.sql';
+import { listRuledByPersons } from '../db/rulings.sql';
 import { listSites, type Site } from '../db/sites.sql';
 import { Problem } from '../problems';
 import { bodyOf } from './body';
@@ -98,7 +101,11 @@ export function knowledgeRoutes(context: ServerContext): Router {
 
   router.get('/house-rules', async (req, res) => {
     const { organisationId } = personOf(req);
-    const [rules, sites] = await Promise.all([listHouseRules(db, organisationId), listSites(db, organisationId)]);
+    const [rules, sites, ruled] = await Promise.all([
+      listHouseRules(db, organisationId),
+      listSites(db, organisationId),
+      listRuledByPersons(db, organisationId),
+    ]);
     const names = new Map(sites.map((site) => [site.id, site.setup.site.name]));
     answer<HouseRuleList>(res, {
       rules: rules.map((rule) => ({
@@ -106,6 +113,7 @@ export function knowledgeRoutes(context: ServerContext): Router {
         words: ruleWords(rule),
         site: rule.siteId && (names.get(rule.siteId) ?? ''),
       })),
+      proposed: proposedRules(ruled, rules).map((rule) => ({ ...rule, words: ruleWords(rule) })),
     });
   });
 

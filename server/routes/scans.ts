@@ -12,6 +12,7 @@ import type { ServerContext } from '../context';
 import { listAlarms } from '../db/alarms.sql';
 import { listFilters } from '../db/filters.sql';
 import { listItems } from '../db/items.sql';
+import { familySettings } from '../db/name-families.sql';
 import { ledgerHead } from '../db/records.sql';
 import { runById, visitedPages } from '../db/runs.sql';
 import { listHar, listScanItems } from '../db/scans.sql';
@@ -64,8 +65,12 @@ export function scanRoutes(context: ServerContext): Router {
       finishedAt,
       summary,
     });
-    const [a, b] = await Promise.all([side(before), side(now)]);
-    answer<Comparison>(res, { before: head(before), now: head(now), ...compareScans(a, b) });
+    const [a, b, families] = await Promise.all([
+      side(before),
+      side(now),
+      familySettings(db, now.organisationId, now.siteId),
+    ]);
+    answer<Comparison>(res, { before: head(before), now: head(now), ...compareScans(a, b, families) });
   });
 
   router.get('/runs/:runId/export', async (req, res) => {

@@ -1,10 +1,19 @@
 import AxeBuilder from '@axe-core/playwright';
 import { type Browser, chromium, type Page } from 'playwright-core';
 import { expect, inject } from 'vitest';
+import type { Client } from './world';
 
 /** The one browser of the run, as a person has it. Closing it ends only what was opened through it. */
 export function openBrowser(): Promise<Browser> {
   return chromium.connect(inject('browserAddress'));
+}
+
+/** A page of the application at `url`, in a browser window of its own in which that person is signed in. */
+export async function openPage(browser: Browser, url: string, person: Client): Promise<Page> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const [name = '', value = ''] = person.session.split(/=(.*)/s);
+  await context.addCookies([{ name, value, url }]);
+  return context.newPage();
 }
 
 /** WCAG 2.2 A and AA, as far as a program can tell. Shadow trees are looked into. */

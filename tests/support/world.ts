@@ -84,6 +84,14 @@ export async function startWorld(): Promise<World> {
   };
 }
 
+/** A signed-in person of an organisation of her own in a world that is there, so that no test finds what another left. */
+export async function freshOrganisation(world: World): Promise<Client> {
+  const key = `o-${randomBytes(4).toString('hex')}`;
+  const person = { ...SPECIALIST, email: `${key}@p.example` };
+  await addOrganisation(world.db, key, person);
+  return new Client(world.url).signIn(person);
+}
+
 export interface Answer {
   status: number;
   // Tests look into answers of every shape.

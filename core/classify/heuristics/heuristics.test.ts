@@ -39,6 +39,7 @@ const KNOWN: Ruling = {
 const evidence = (over: Partial<Item>, signs: Sign[] = []) => ({
   item: { kind: 'cookie', name: 'x', host: SITE, party: 'first', ...over } as Item,
   signs: signBook(signs),
+  depending: over.name === 'odd_tag' ? { ...KNOWN, confidence: 0.6, depends: 'it is used for more' } : null,
   known: (host: string) => (host === 'counter.localhost' ? KNOWN : null),
   siblings: (host: string) => (host === TRACKER ? SIBLING : null),
 });
@@ -81,6 +82,37 @@ const CASES: Record<
       ['that ends soon', third({ name: 'uid', value: OWN, lifetimeSeconds: 30 * DAY })],
       ['the same for all', third({ name: 'uid', value: value('identifier', 9, 1), lifetimeSeconds: 365 * DAY })],
       ['of the first party', cookie({ name: 'uid', value: OWN, lifetimeSeconds: 365 * DAY })],
+    ],
+  },
+  'depends-on-use': {
+    purpose: 'measurement',
+    yes: [[cookie({ name: 'odd_tag' })]],
+    no: [['that no catalogue knows', cookie({ name: 'other_tag' })]],
+  },
+  'reporting-script': {
+    purpose: 'measurement',
+    yes: [[cookie({ script: { speaksOf: {}, tells: ['page-address', 'page-title'] } })]],
+    no: [
+      ['whose script tells the address alone', cookie({ script: { speaksOf: {}, tells: ['page-address'] } })],
+      [
+        'of the site’s own bundle',
+        cookie({ script: { speaksOf: {}, tells: ['page-address', 'page-title'], own: true } }),
+      ],
+      ['that is a request', request({ script: { speaksOf: {}, tells: ['page-address', 'page-title'] } })],
+    ],
+  },
+  'script-terms': {
+    purpose: 'functional',
+    yes: [[cookie({ script: { speaksOf: { flags: { share: 20, terms: ['flagkey'] } } } })]],
+    no: [
+      [
+        'whose script speaks of it little',
+        cookie({ script: { speaksOf: { flags: { share: 6, terms: ['flagkey'] } } } }),
+      ],
+      [
+        'whose script speaks as much of something else',
+        cookie({ script: { speaksOf: { flags: { share: 20, terms: [] }, marketing: { share: 19, terms: [] } } } }),
+      ],
     ],
   },
   'device-probe': {
@@ -218,6 +250,27 @@ it('an identifier of the site’s own that is sent out is for what its only rece
   expect(becauseWords(many.because)).toBe(
     'its identifier was sent to a.localhost, b.localhost, c.localhost and 1 more',
   );
+});
+
+it('is never sure by the words of a script that no yes is needed, and less sure of what a bundle holds', () => {
+  const confidence = (activity: 'flags' | 'sign-in', own?: boolean) =>
+    hint('script-terms', cookie({ script: { speaksOf: { [activity]: { share: 30, terms: [] } }, own } }))!.confidence;
+  expect([confidence('flags'), confidence('flags', true), confidence('sign-in')]).toEqual([0.9, 0.72, 0.72]);
+});
+
+it('takes the same script for one reason, not for two', () => {
+  const said: Said = {
+    ...KNOWN,
+    heuristic: 'script-terms',
+    because: { code: 'speaks-of', activity: 'chat', terms: [] },
+  };
+  const sibling = { ...SIBLING, because: { code: 'marks' as const, said: [said], against: [] } };
+  const of = (item: Partial<Item>) => {
+    const sameHost = HEURISTICS.find(({ meta }) => meta.id === 'same-host')!;
+    return sameHost.evaluate({ ...evidence(third({ name: 'a', ...item })), siblings: () => sibling });
+  };
+  expect(of({ script: { speaksOf: {} } })).toBeNull();
+  expect(of({})?.purpose).toBe('advertising');
 });
 
 describe('suggest', () => {

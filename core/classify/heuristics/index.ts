@@ -3,12 +3,15 @@ import { basket } from './basket';
 import { consentStorage } from './consent-storage';
 import { cookieSyncing } from './cookie-syncing';
 import { crossSiteIdentifier } from './cross-site-identifier';
+import { dependsOnUse } from './depends-on-use';
 import { deviceProbe } from './device-probe';
 import { embeddedFrame } from './embedded-frame';
 import { knownWriter } from './known-writer';
 import { loadBalancer } from './load-balancer';
 import { replayStream } from './replay-stream';
+import { reportingScript } from './reporting-script';
 import { sameHost } from './same-host';
+import { scriptTerms } from './script-terms';
 import { sessionName } from './session-name';
 import { typeface } from './typeface';
 import type { Heuristic } from './types';
@@ -24,13 +27,16 @@ export const HEURISTICS: readonly Heuristic[] = [
   basket,
   consentStorage,
   crossSiteIdentifier,
+  dependsOnUse,
   deviceProbe,
   embeddedFrame,
   cookieSyncing,
   knownWriter,
   loadBalancer,
   replayStream,
+  reportingScript,
   sameHost,
+  scriptTerms,
   sessionName,
   typeface,
   visitReport,

@@ -1,10 +1,15 @@
 import { itemKey } from '../../observe/fold';
+import type { Because } from '../because';
 import { hostOf } from '../layers/initiators';
 import type { Heuristic } from './types';
 
 /** What rests on another guess is itself less sure. */
 export const SHARE = 0.8;
 const SURE_ENOUGH = 0.6;
+
+/** Whether a reason is that of the script alone, which is not one more where the same script did this too. */
+const restsOnScript = (because: Because) =>
+  because.code === 'marks' && because.said.every(({ because: { code } }) => code === 'speaks-of');
 
 export const sameHost: Heuristic = {
   meta: {
@@ -18,6 +23,7 @@ export const sameHost: Heuristic = {
     const host = item.party === 'third' ? item.host : item.setBy === 'script' && item.url ? hostOf(item.url) : '';
     const found = host ? siblings(host) : null;
     if (!found || found.confidence < SURE_ENOUGH || found.key === itemKey(item)) return null;
+    if (item.script && restsOnScript(found.because)) return null;
     return {
       purpose: found.purpose,
       ...(found.service && { service: found.service }),

@@ -1,12 +1,14 @@
 import { byHost } from '../../hold/match';
 import type { ItemKind } from '../../observe/types';
 import type { CatalogueOrigin } from '../because';
+import type { CatalogueEntry } from '../catalogue-format';
 import { PatternIndex } from '../pattern-index';
-import type { CatalogueEntry, Classifiable, Classifier, Ruling } from '../types';
+import type { Classifiable, Classifier, Ruling } from '../types';
 
 /**
  * A classifier over catalogue entries: names before hosts, whole names before patterns, and of patterns the one with
- * more written characters. A name says what a third-party host may not: the host rules only what is not of the first party.
+ * more written characters. A name says what a third-party host may not: the host rules only what is not of the first party. What an
+ * entry says that depends on how a thing is used is given with `depends`, and is no ruling.
  */
 export function catalogueClassifier(entries: readonly CatalogueEntry[], of: CatalogueOrigin = 'shipped'): Classifier {
   const names = new PatternIndex<CatalogueEntry>();
@@ -50,6 +52,19 @@ export function catalogueClassifier(entries: readonly CatalogueEntry[], of: Cata
   };
 }
 
+/** What a catalogue says of each service as a whole, by its name: of one that serves several purposes nothing. */
+export function catalogueServices(entries: readonly CatalogueEntry[]): ReadonlyMap<string, Ruling> {
+  const services = new Map<string, Ruling>();
+  const torn = new Set<string>();
+  for (const entry of entries) {
+    const known = services.get(entry.service);
+    if (known && known.purpose !== entry.purpose) torn.add(entry.service);
+    if (!known) services.set(entry.service, fromEntry(entry, 'shipped', 'request'));
+  }
+  for (const service of torn) services.delete(service);
+  return services;
+}
+
 const literal = (entry: CatalogueEntry) => entry.name!.replaceAll('*', '').length;
 
 function fits(entry: CatalogueEntry, { kind, host }: Classifiable): boolean {
@@ -58,7 +73,7 @@ function fits(entry: CatalogueEntry, { kind, host }: Classifiable): boolean {
 }
 
 function fromEntry(entry: CatalogueEntry, of: CatalogueOrigin, kind: ItemKind): Ruling {
-  const { name, host, purpose, service, description, policyUrl, lifetimeSeconds: lives } = entry;
+  const { name, host, purpose, service, description, policyUrl, depends, lifetimeSeconds: lives } = entry;
   return {
     purpose,
     service,
@@ -71,7 +86,9 @@ function fromEntry(entry: CatalogueEntry, of: CatalogueOrigin, kind: ItemKind): 
       ...(name !== undefined && { kind, name }),
       ...(host !== undefined && { host }),
       ...(lives !== undefined && { lives }),
+      ...(depends && { depends }),
     },
-    confidence: 0.9,
+    confidence: depends ? 0.6 : 0.9,
+    ...(depends && { depends }),
   };
 }

@@ -61,6 +61,7 @@ const KEYS: [string, string][] = [
   ['enter', 'open'],
   ['1 to 9', 'rule the selected item for that purpose'],
   ['y', 'rule it as suggested'],
+  ['Y', 'rule all open ones so that have the same suggestion'],
   ['x', 'mark it, to rule several at once'],
   ['J K', 'move and mark'],
   ['s', 'mark the open ones like it'],

@@ -13,7 +13,7 @@ import { Empty, Finding, ListAndDocket, Trouble } from '../../ui/parts';
 import { useSite } from '../site-frame';
 import { ClassifyLinks } from './classify-links';
 import { FilterBar } from './filter-bar';
-import { arrange, isOpen, type Narrowing, NO_FILTER, prepareSearch } from './inventory';
+import { arrange, isOpen, type Narrowing, NO_FILTER, prepareSearch, ruledAlone, whyOpen } from './inventory';
 import { ItemDocket } from './item-docket';
 import { ItemTable } from './item-table';
 import { RulingBar } from './ruling-bar';
@@ -137,6 +137,12 @@ export function ClassifyView() {
       const suggestion = detail?.item.id === selected?.id ? detail?.item.suggestion : selected?.suggestion;
       if (selected && suggestion) decide([selected], { purpose: suggestion.purpose, service: suggestion.service });
     },
+    Y: () => {
+      const said = selected?.suggestion;
+      if (!said) return;
+      const alike = ({ suggestion: its }: RuledItem) => its?.purpose === said.purpose && its.service === said.service;
+      decide(open.filter(alike), { purpose: said.purpose, service: said.service });
+    },
     '/': () => searchBox.current?.focus(),
     ...Object.fromEntries(purposes.slice(0, 9).map((purpose, i) => [String(i + 1), () => ruleFor(purpose.id)])),
   });
@@ -159,6 +165,7 @@ export function ClassifyView() {
           />
         ) : (
           <>
+            <Digest title="Why open" of={open.map(whyOpen)} />
             <Digest title="Open, by host" of={all.filter(isOpen).map(({ host }) => host)} />
             <Digest
               title="Ruled, by purpose"
@@ -181,6 +188,7 @@ export function ClassifyView() {
               : `All ${plural(all.length, 'item')} ${all.length === 1 ? 'is' : 'are'} ruled`
         }
       >
+        {ruledAlone(all)}{' '}
         {open.length > 0 &&
           'An open item has no purpose, so no visitor can say yes to it. The weightiest stand first. '}
         {secondLook > 0 && (

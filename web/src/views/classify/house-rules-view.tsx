@@ -1,11 +1,11 @@
-import type { HouseRule, TriedHouseRule } from '@douane/api';
+import type { HouseRule, HouseRuleList, TriedHouseRule } from '@douane/api';
 import type { HouseRuleBody } from '@douane/core/classify';
 import { ITEM_KINDS, type ItemKind, KIND_WORDS } from '@douane/core/observe';
 import type { Purpose } from '@douane/core/setup';
 import { plural } from '@douane/core/words';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { call, fieldsAtFault } from '../../api/client';
 import * as queries from '../../api/queries';
 import { Mark } from '../../ui/mark';
@@ -44,7 +44,7 @@ export function HouseRulesView() {
             // Another rule is another form; what stood in this one belongs to the rule before.
             key={selected?.id ?? `new ${search}`}
             rule={selected}
-            start={{ host: search.get('host') ?? '', name: search.get('name') ?? '' }}
+            start={Object.fromEntries(search)}
             siteId={site.id}
             purposes={purposes}
             nameOf={nameOf}
@@ -69,6 +69,28 @@ export function HouseRulesView() {
         brings in. A person’s ruling on an item goes before every rule.
       </Finding>
       <Trouble error={error ?? remove.error} />
+      {(data?.proposed.length ?? 0) > 0 && (
+        <section aria-label="Proposed" className="mb-5">
+          <h2 className="caps">What you rule again and again</h2>
+          <ul>
+            {data!.proposed.map((proposed) => (
+              <li key={proposed.words} className="flex items-baseline gap-3 border-b border-line py-1">
+                <span className="min-w-0 flex-1 [overflow-wrap:anywhere]">
+                  <Mark name="waits" /> All {plural(proposed.rulings, 'ruling')} by persons
+                  {proposed.sites > 1 && ` on ${proposed.sites} sites`} of {proposed.words}: {nameOf(proposed.purpose)}{' '}
+                  <span className="text-ink2">· {proposed.service}</span>
+                </span>
+                <Link
+                  to={`${base}?${new URLSearchParams(startOf(proposed))}`}
+                  className="inline-flex min-h-6 items-center"
+                >
+                  Make it a rule
+                </Link>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       {rules.length === 0 ? (
         data && <Empty>The form beside shows what a rule would change before it is saved.</Empty>
       ) : (
@@ -111,9 +133,15 @@ export function HouseRulesView() {
   );
 }
 
+function startOf({ when, purpose, service, sites }: HouseRuleList['proposed'][number]): Record<string, string> {
+  const { kinds: _, ...said } = when;
+  return { ...said, purpose, service, ...(sites > 1 && { everySite: '1' }) };
+}
+
 interface FormProps {
   rule?: HouseRule;
-  start: { host: string; name: string };
+  /** What a new one begins with, by field. */
+  start: Partial<Record<'host' | 'name' | 'broughtInBy' | 'purpose' | 'service' | 'everySite', string>>;
   siteId: string;
   purposes: Purpose[];
   nameOf(purpose: string): string;
@@ -136,14 +164,14 @@ interface Fields {
 function RuleForm({ rule, start, siteId, purposes, nameOf, onSaved, onDelete }: FormProps) {
   const client = useQueryClient();
   const [fields, setFields] = useState<Fields>(() => ({
-    host: rule?.when.host ?? start.host,
-    name: rule?.when.name ?? start.name,
-    broughtInBy: rule?.when.broughtInBy ?? '',
+    host: rule?.when.host ?? start.host ?? '',
+    name: rule?.when.name ?? start.name ?? '',
+    broughtInBy: rule?.when.broughtInBy ?? start.broughtInBy ?? '',
     kind: rule?.when.kinds?.[0] ?? '',
-    purpose: rule?.purpose ?? '',
-    service: rule?.service ?? '',
+    purpose: rule?.purpose ?? start.purpose ?? '',
+    service: rule?.service ?? start.service ?? '',
     reason: rule?.reason ?? '',
-    everySite: rule ? rule.siteId === null : false,
+    everySite: rule ? rule.siteId === null : start.everySite !== undefined,
     enabled: rule?.enabled ?? true,
   }));
   const [touched, setTouched] = useState(false);

@@ -1,6 +1,6 @@
 import type { RuledItem } from '@douane/api';
 import { expect, it } from 'vitest';
-import { arrange, type ListFilter, NO_FILTER, sameFilter } from './inventory';
+import { arrange, type ListFilter, NO_FILTER, ruledAlone, sameFilter, whyOpen } from './inventory';
 
 const NOW = Date.UTC(2026, 10, 23);
 const item = (name: string, over: Partial<RuledItem> = {}): RuledItem => ({
@@ -81,4 +81,21 @@ it('knows a saved filter again, in whatever order its parts come back', () => {
   const filter: ListFilter = { search: 'x', only: ['open', 'third'], group: 'host', sort: '-pages' };
   expect(sameFilter(filter, { sort: '-pages', group: 'host', only: ['third', 'open'], search: 'x' })).toBe(true);
   expect(sameFilter(filter, { ...filter, only: ['open'] })).toBe(false);
+});
+
+it('says how many were ruled without a person, and by what', () => {
+  const by = (...authors: string[]) => authors.map((one) => ({ ruling: { by: one } }) as never);
+  expect(ruledAlone(by('catalogue', 'heuristic', 'catalogue', 'person'))).toBe(
+    '3 ruled themselves: 2 by the catalogue, 1 by what it does.',
+  );
+  expect(ruledAlone(by('person'))).toBe('');
+});
+
+it('says why an item is open', () => {
+  const suggested = (heuristic: string) =>
+    ({ aside: null, suggestion: { because: { code: 'marks', said: [{ heuristic }] } } }) as never;
+  expect(whyOpen(suggested('depends-on-use'))).toBe('known, but its use here decides');
+  expect(whyOpen(suggested('session-name'))).toBe('suggested, but less sure than the bar');
+  expect(whyOpen({ aside: null, suggestion: null } as never)).toContain('nothing of it is known');
+  expect(whyOpen({ aside: { state: 'open' }, suggestion: null } as never)).toBe('kept open by a person');
 });

@@ -1,6 +1,7 @@
 import type { RuledItem } from '@douane/api';
-import { becauseWords } from '@douane/core/classify/words';
+import { authorWords, becauseWords } from '@douane/core/classify/words';
 import { KIND_WORDS } from '@douane/core/observe';
+import { tally } from '../../ui/digest';
 import { pathOf } from '../../ui/words';
 
 /** How the list of items is narrowed, grouped and sorted; kept under a name, this is a saved filter. */
@@ -73,6 +74,23 @@ const FITS: Record<Narrowing, (item: RuledItem, now: number) => boolean> = {
   'after-yes': (item) => item.onlyAfterYes === true,
   noted: (item) => item.notes > 0,
 };
+
+/** Why an item waits for a person, in a few words. */
+export function whyOpen({ aside, suggestion }: Pick<RuledItem, 'aside' | 'suggestion'>): string {
+  if (aside) return 'kept open by a person';
+  if (!suggestion) return 'nothing of it is known, and nothing it does tells';
+  const { because } = suggestion;
+  const depends = because.code === 'marks' && because.said.some(({ heuristic }) => heuristic === 'depends-on-use');
+  return depends ? 'known, but its use here decides' : 'suggested, but less sure than the bar';
+}
+
+/** How many were ruled without a person, and by what; empty: none. */
+export function ruledAlone(items: readonly Pick<RuledItem, 'ruling'>[]): string {
+  const counts = tally(items.flatMap(({ ruling }) => (ruling && ruling.by !== 'person' ? authorWords(ruling.by) : [])));
+  if (counts.length === 0) return '';
+  const all = counts.reduce((sum, [, count]) => sum + count, 0);
+  return `${all} ruled ${all === 1 ? 'itself' : 'themselves'}: ${counts.map(([by, count]) => `${count} by ${by}`).join(', ')}.`;
+}
 
 /** Text to search in, made once for each item. */
 const texts = new WeakMap<RuledItem, string>();

@@ -12,6 +12,7 @@ import { Ago, Button, Facts, Key, Section, Trouble } from '../../ui/parts';
 import { pathOf } from '../../ui/words';
 import { ItemHistory } from './item-history';
 import { ItemNotes } from './item-notes';
+import { NameFamily } from './name-family';
 import { RulingForm } from './ruling-form';
 import type { AskedRuling } from './use-rulings';
 
@@ -88,6 +89,7 @@ export function ItemDocket({ siteId, itemId, purposes, similar, busy, onMark, on
         </Section>
       )}
       <WhatItIs detail={data} />
+      <NameFamily key={item.id} item={item} siteId={siteId} />
       <Section title="Brought in by">
         <Chain links={item.chain} what={item.kind === 'request' ? undefined : item.name} />
       </Section>
@@ -173,6 +175,8 @@ function WhatItIs({ detail: { item, entity, value, consequence } }: { detail: It
             >{`${item.pages.length}: ${item.pages.slice(0, 3).map(pathOf).join(', ')}${item.pages.length > 3 ? ' …' : ''}`}</span>,
           ],
           ['Seen', item.onlyAfterYes ? 'only after a yes to everything' : null],
+          ['Behind', item.behind ? `only once “${item.behind}” was pressed` : null],
+          ['Stays', item.removedAtOnce ? 'no: set and removed at once, to see whether storage works' : null],
           ['First seen', <Ago key="first" at={item.firstSeenAt} />],
         ]}
       />

@@ -68,6 +68,12 @@ function PageRow({ page, problems }: { page: ScannedPage; problems: ScanReport['
       <td className="px-2 py-1">
         <Mark name={page.outcome === 'ok' ? 'in-order' : bad ? 'slipped' : 'nothing'} /> {page.outcome}
         {page.why && <span className="text-ink2"> · {page.why}</span>}
+        {page.pressed && (
+          <span className="block text-ink2 [overflow-wrap:anywhere]">
+            pressed {page.pressed.length}: {page.pressed.slice(0, 8).join(', ')}
+            {page.pressed.length > 8 && ' …'}
+          </span>
+        )}
         {problems.map(({ what }) => (
           <span key={what} className="block text-ink2 [overflow-wrap:anywhere]">
             {what}

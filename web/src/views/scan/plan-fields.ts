@@ -17,6 +17,7 @@ export interface PlanFields {
   headers: string;
   steps: (Partial<Record<'selector' | 'text' | 'on', string>> & { do: Step['do'] })[];
   afterYes: boolean;
+  explore: boolean;
   ownSite: boolean;
   parallel: string;
   delayMs: string;
@@ -49,6 +50,7 @@ export function fieldsOf(plan: ScanPlan): PlanFields {
       .join('\n'),
     steps: plan.steps,
     afterYes: plan.afterYes,
+    explore: plan.explore,
     ownSite: plan.ownSite,
     parallel: String(plan.parallel),
     delayMs: String(plan.delayMs),

@@ -230,8 +230,12 @@ function Setup({ siteId, setup }: { siteId: string; setup: ScanSetup }) {
 
         <Part title="On each page">
           <p className="mb-2 text-ink2">
-            Each page is scrolled to its end and waited for. What hides behind a click needs a step:
+            Each page is scrolled to its end and waited for. What stands behind more than one click needs a step:
           </p>
+          <label className="mb-2 flex min-h-6 items-center gap-2">
+            <input type="checkbox" {...register('explore')} /> on the first page of each kind, open what opens: details,
+            menus, films, maps, chats. Nothing is bought, sent, accepted or left
+          </label>
           <StepsField control={control} register={register} />
           <label className="mt-2 block">
             Stay at least <input className="w-20" inputMode="numeric" {...register('stayMs')} {...mark('stayMs')} /> ms

@@ -1,0 +1,108 @@
+import {
+  catalogueClassifier,
+  catalogueServices,
+  DEFAULT_SETTINGS,
+  deskOf,
+  entityClassifier,
+  kitClassifier,
+  shippedCatalogue,
+  signBook,
+} from '@douane/core/classify';
+import type { Item } from '@douane/core/observe';
+
+import { buildKits, scanKits } from './gather';
+import { ACTIVITIES, type Kit } from './kits';
+import { serveKits } from './stand-in';
+
+/** How much of what kits store and send was ruled or suggested, in per cent of their items. */
+export interface Measured {
+  items: number;
+  right: number;
+  suggested: number;
+  wrong: number;
+  /** Of these, by names and hosts that a catalogue knows. */
+  wrong_by_catalogue: number;
+  suggested_wrong: number;
+}
+
+/**
+ * Scans a site of kits, each from a host nobody knows, and compares what is made of their items with what each kit is
+ * for. Of kits kept apart nothing that is known of their services is used: neither names, nor hosts, nor marks.
+ */
+export async function measure(
+  scratch: string,
+  kits: readonly Kit[],
+  used: boolean,
+): Promise<{ figures: Measured; told: string[] }> {
+  const { built } = await buildKits(scratch, kits);
+  const serving = built.filter(({ kit }) => ACTIVITIES[kit.activity] !== null);
+  const services = new Set(serving.map(({ kit }) => kit.service));
+  const entries = shippedCatalogue().entries.filter(({ service }) => used || !services.has(service));
+  const standIn = await serveKits(serving);
+  try {
+    const report = await scanKits(standIn, serving, {
+      stayMs: 1500,
+      classify: (found, signs) => {
+        // What a kit is made to contact here stands for the host that it contacts on a real site.
+        const real = (item: Item): Item =>
+          used ? { ...item, host: item.host.replace(/\.away\.localhost$/, '') } : item;
+        const items = found.map(real);
+        const desk = deskOf({
+          catalogue: catalogueClassifier(entries),
+          entities: entityClassifier(),
+          kits: kitClassifier(catalogueServices(entries)),
+          signs: signBook(signs),
+          inventory: items,
+          settings: DEFAULT_SETTINGS,
+        });
+        return {
+          rule: (item) => desk.rule(real(item as Item)),
+          suggestion: (item) => desk.suggestion(real(item as Item)),
+        };
+      },
+    });
+    const purposeOf = new Map(serving.map((one) => [standIn.pageOf(one), ACTIVITIES[one.kit.activity] as string]));
+    const counts = { right: 0, suggested: 0, wrong: 0, suggested_wrong: 0, open: 0 };
+    const told: string[] = [];
+    let byCatalogue = 0;
+    for (const item of report.items) {
+      const truths = new Set(item.pages.map((page) => purposeOf.get(page)));
+      if (truths.size !== 1 || truths.has(undefined)) continue;
+      const [truth] = [...truths];
+      const said = item.purpose ?? item.suggestion?.purpose;
+      const ruled = item.purpose !== null;
+      const how = !said
+        ? 'open'
+        : said === truth
+          ? ruled
+            ? 'right'
+            : 'suggested'
+          : ruled
+            ? 'wrong'
+            : 'suggested_wrong';
+      counts[how] += 1;
+      if (how === 'wrong' && item.ruling?.by === 'catalogue') byCatalogue += 1;
+      if (how === 'right' || how === 'suggested') continue;
+      const why = item.ruling?.reason ?? item.suggestion?.reason ?? '';
+      told.push(
+        `${how}: ${item.kind} ${item.name} of ${item.host} on ${item.pages[0]}: ${said ?? '-'} for ${truth} ${why}`,
+      );
+    }
+    const items = Object.values(counts).reduce((a, b) => a + b, 0);
+    const share = (count: number) => Math.round((1000 * count) / items) / 10;
+    const { right, suggested, wrong, suggested_wrong } = counts;
+    return {
+      figures: {
+        items,
+        right: share(right),
+        suggested: share(suggested),
+        wrong: share(wrong),
+        wrong_by_catalogue: share(byCatalogue),
+        suggested_wrong: share(suggested_wrong),
+      },
+      told,
+    };
+  } finally {
+    await standIn.close();
+  }
+}
