@@ -202,16 +202,19 @@ export class Visitor {
     const stayUntil = Date.now() + (how.stayMs ?? this.options.stayMs ?? 0);
     const patientUntil = how.patient ? Date.now() + PATIENCE_MS : 0;
     const end = Math.max(stayUntil, patientUntil) + this.options.settleTimeoutMs;
+    const { requests } = this.watch;
     let quietSince = Date.now();
-    let known = this.watch.requests.all.length;
+    let known = requests.all.length;
+    const stirred = () => requests.open(silent) > 0 || requests.all.length !== known;
     while (Date.now() < end && !signal?.aborted) {
       await pause(40);
-      const { requests } = this.watch;
-      if (requests.open(silent) > 0 || requests.all.length !== known) quietSince = Date.now();
+      if (stirred()) quietSince = Date.now();
       known = requests.all.length;
       if (Date.now() < stayUntil || Date.now() - quietSince < this.options.quietMs) continue;
       if (Date.now() >= patientUntil || this.broken) break;
       const putOff = await this.watch.putOffMs();
+      // What was due while it was asked has begun something.
+      if (stirred()) continue;
       if (putOff === 0) break;
       await pause(Math.min(putOff + 50, Math.max(0, patientUntil - Date.now())));
       quietSince = Date.now();
