@@ -59,7 +59,10 @@ program
   .command('measure')
   .description('scan a site of kits whose hosts nobody knows, and say how much was ruled rightly')
   .option('--used', 'with those that the catalogue was grown from, instead of those kept apart')
-  .option('--unknown', 'as if nothing were known of the services of these kits; to see what is to be mended')
+  .option(
+    '--unknown',
+    'as if nothing were known of their services, a quarter of them at a time; to see what is to be mended',
+  )
   .option('--tell', 'list what was ruled or suggested wrongly, or not at all')
   .action(async ({ used = false, unknown = false, tell = false }) => {
     const { scratch } = program.opts<{ scratch: string }>();

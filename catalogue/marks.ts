@@ -1,5 +1,5 @@
 import { slugOf } from '@douane/core/classify';
-import type { KitMarks } from '@douane/core/observe';
+import { type KitMarks, scriptNames } from '@douane/core/observe';
 import type { BuiltKit } from './stand-in';
 
 /** Marks kept of one service; the scanner asks for half of them. */
@@ -19,7 +19,7 @@ export function marksOf(kits: readonly BuiltKit[]): KitMarks[] {
   }
   const found = kits.map(({ kit: { service }, script, ownNames }): KitMarks => {
     const names = [...namesOf(script)].filter((name) => servicesOf.get(name)!.size === 1 && ownNames.has(name));
-    return { service, names: chosen(service, names) };
+    return { service, names: chosen(service, names), size: scriptNames(script).size };
   });
   return found.filter(({ names }) => names.length >= FEWEST_MARKS);
 }

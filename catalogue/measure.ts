@@ -1,7 +1,9 @@
 import {
+  type Classifiable,
   catalogueClassifier,
   catalogueServices,
   DEFAULT_SETTINGS,
+  type Desk,
   deskOf,
   entityClassifier,
   kitClassifier,
@@ -25,39 +27,58 @@ export interface Measured {
   suggested_wrong: number;
 }
 
+/** Parts in which what is known is taken away, where kits are measured as if they were unknown. */
+const PARTS = 4;
+
 /**
  * Scans a site of kits, each from a host nobody knows, and compares what is made of their items with what each kit is
- * for. Of kits kept apart nothing that is known of their services is used: neither names, nor hosts, nor marks.
+ * for. `known`: with all that is known. Otherwise what is known of their services is not used, neither names, nor hosts,
+ * nor marks: of a quarter of the services at a time, so that the others may still be mistaken for them.
  */
 export async function measure(
   scratch: string,
   kits: readonly Kit[],
-  used: boolean,
+  known: boolean,
 ): Promise<{ figures: Measured; told: string[] }> {
   const { built } = await buildKits(scratch, kits);
   const serving = built.filter(({ kit }) => ACTIVITIES[kit.activity] !== null);
-  const services = new Set(serving.map(({ kit }) => kit.service));
-  const entries = shippedCatalogue().entries.filter(({ service }) => used || !services.has(service));
+  const services = [...new Set(serving.map(({ kit }) => kit.service))].sort();
+  const partOf = new Map(services.map((service, i) => [service, known ? 0 : i % PARTS]));
   const standIn = await serveKits(serving);
+  const partOfPage = new Map(serving.map((one) => [standIn.pageOf(one), partOf.get(one.kit.service)!]));
   try {
     const report = await scanKits(standIn, serving, {
       stayMs: 1500,
       classify: (found, signs) => {
         // What a kit is made to contact here stands for the host that it contacts on a real site.
         const real = (item: Item): Item =>
-          used ? { ...item, host: item.host.replace(/\.away\.localhost$/, '') } : item;
+          known ? { ...item, host: item.host.replace(/\.away\.localhost$/, '') } : item;
         const items = found.map(real);
-        const desk = deskOf({
-          catalogue: catalogueClassifier(entries),
-          entities: entityClassifier(),
-          kits: kitClassifier(catalogueServices(entries)),
-          signs: signBook(signs),
-          inventory: items,
-          settings: DEFAULT_SETTINGS,
+        const desks = Array.from({ length: known ? 1 : PARTS }, (_, part) => {
+          const entries = shippedCatalogue().entries.filter(({ service }) => known || partOf.get(service) !== part);
+          return deskOf({
+            catalogue: catalogueClassifier(entries),
+            entities: entityClassifier(),
+            kits: kitClassifier(catalogueServices(entries)),
+            signs: signBook(signs),
+            inventory: items,
+            settings: DEFAULT_SETTINGS,
+          });
         });
+        const asked = (item: Item) => {
+          const part = partOfPage.get(item.pages[0]!) ?? 0;
+          const unknown = (service: string) => !known && partOf.get(service) === part;
+          return { desk: desks[part]!, item: withoutKits(real(item), unknown) };
+        };
+        const answer =
+          <T>(by: (desk: Desk, item: Item) => T) =>
+          (found: Classifiable) => {
+            const { desk, item } = asked(found as Item);
+            return by(desk, item);
+          };
         return {
-          rule: (item) => desk.rule(real(item as Item)),
-          suggestion: (item) => desk.suggestion(real(item as Item)),
+          rule: answer((desk, item) => desk.rule(item)),
+          suggestion: answer((desk, item) => desk.suggestion(item)),
         };
       },
     });
@@ -105,4 +126,20 @@ export async function measure(
   } finally {
     await standIn.close();
   }
+}
+
+/** An item as it is where nobody knows these kits. */
+function withoutKits(item: Item, unknown: (service: string) => boolean): Item {
+  if (!item.script) return item;
+  const { services, within, ...script } = item.script;
+  const known = (kits: string[] | undefined) => kits?.filter((service) => !unknown(service)) ?? [];
+  const [left, leftWithin] = [known(services), known(within)];
+  return {
+    ...item,
+    script: {
+      ...script,
+      ...(left.length > 0 && { services: left }),
+      ...(leftWithin.length > 0 && { within: leftWithin }),
+    },
+  };
 }

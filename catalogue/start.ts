@@ -3,44 +3,22 @@
  * by which a backend is usually named, then does what a page does with a kit. Runs in the page and stands by itself.
  */
 export function startAnyKit(kit: unknown, key: string, host: string): void {
+  const words = (text: string) => text.trim().split(/\s+/);
   const options: Record<string, unknown> = { siteId: 7, sampleRate: 1, sessionSampleRate: 100, debug: false };
-  for (const name of [
-    ...['key', 'apiKey', 'api_key', 'apikey', 'token', 'accessToken', 'writeKey', 'projectKey', 'project', 'projectId'],
-    ...['clientId', 'client_id', 'clientID', 'appId', 'appID', 'app_id', 'applicationId', 'application', 'sdkKey'],
-    ...[
-      'environmentId',
-      'clientSideID',
-      'clientToken',
-      'publicKey',
-      'publishableKey',
-      'siteKey',
-      'sitekey',
-      'tenantId',
-    ],
-    ...['websiteId', 'trackingId', 'measurementId', 'instrumentationKey', 'orgId', 'organizationId', 'accountId', 'id'],
-    ...['workspaceId', 'instanceKey', 'authKey', 'userKey', 'license', 'licenseKey', 'projectToken', 'ingestKey'],
-  ]) {
-    options[name] = key;
-  }
-  for (const name of [
-    ...[
-      'host',
-      'url',
-      'apiHost',
-      'api_host',
-      'apiUrl',
-      'apiURL',
-      'baseUrl',
-      'baseURL',
-      'endpoint',
-      'serverUrl',
-      'server',
-    ],
-    ...['serverURL', 'dataPlaneUrl', 'trackerUrl', 'collectorUrl', 'collector', 'beacon', 'beaconUrl', 'eventsUrl'],
-    ...['authority', 'issuer', 'domain', 'ingestUrl', 'reportingUrl', 'streamUrl', 'baseApiUrl', 'configUrl', 'cdnUrl'],
-  ]) {
-    options[name] = host;
-  }
+  const keys = words(`
+    key apiKey api_key apikey token accessToken writeKey projectKey project projectId clientId client_id
+    clientID appId appID app_id applicationId application sdkKey environmentId clientSideID clientToken
+    publicKey publishableKey siteKey sitekey tenantId websiteId trackingId measurementId instrumentationKey
+    orgId organizationId accountId id workspaceId instanceKey authKey userKey license licenseKey
+    projectToken ingestKey
+  `);
+  const hosts = words(`
+    host url apiHost api_host apiUrl apiURL baseUrl baseURL endpoint serverUrl server serverURL dataPlaneUrl
+    trackerUrl collectorUrl collector beacon beaconUrl eventsUrl authority issuer domain ingestUrl
+    reportingUrl streamUrl baseApiUrl configUrl cdnUrl
+  `);
+  for (const name of keys) options[name] = key;
+  for (const name of hosts) options[name] = host;
   Object.assign(options, {
     domain: new URL(host).host,
     connectionString: `InstrumentationKey=${key};IngestionEndpoint=${host}/`,
@@ -58,61 +36,18 @@ export function startAnyKit(kit: unknown, key: string, host: string): void {
     target: '#kit',
     style: 'default',
   });
-  const starts = [
-    ...[
-      'init',
-      'initialize',
-      'Init',
-      'load',
-      'setup',
-      'configure',
-      'start',
-      'boot',
-      'bootstrap',
-      'create',
-      'createClient',
-    ],
-    ...['createInstance', 'getInstance', 'newTracker', 'register', 'install', 'initializeApp', 'createStore', 'inject'],
-    ...['loadScript', 'createInspector', 'initSDK', 'render', 'mount', 'newInstance', 'openDB', 'instance'],
-  ];
-  const uses = [
-    ...['start', 'ready', 'waitForInitialization', 'onReady', 'enableAutoPageviews', 'trackPageView', 'trackPageview'],
-    ...[
-      'page',
-      'pageview',
-      'view',
-      'screen',
-      'identify',
-      'setUserId',
-      'track',
-      'trackEvent',
-      'event',
-      'capture',
-      'send',
-    ],
-    ...[
-      'logEvent',
-      'sendEvent',
-      'log',
-      'captureException',
-      'captureMessage',
-      'notify',
-      'noticeError',
-      'error',
-      'record',
-    ],
-    ...[
-      'startSessionReplayRecording',
-      'startSession',
-      'beginSession',
-      'getAllFlags',
-      'variation',
-      'isEnabled',
-      'getFlag',
-    ],
-    ...['fetchFlags', 'loadFeatures', 'setItem', 'set', 'open', 'show', 'connect', 'getUser', 'checkSession', 'get'],
-    ...['loginWithRedirect', 'getSession', 'getToken', 'flush', 'execute', 'subscribe'],
-  ];
+  const starts = words(`
+    init initialize Init load setup configure start boot bootstrap create createClient createInstance
+    getInstance newTracker register install initializeApp createStore inject loadScript createInspector
+    initSDK render mount newInstance openDB instance
+  `);
+  const uses = words(`
+    start ready waitForInitialization onReady enableAutoPageviews trackPageView trackPageview page pageview
+    view screen identify setUserId track trackEvent event capture send logEvent sendEvent log
+    captureException captureMessage notify noticeError error record startSessionReplayRecording startSession
+    beginSession getAllFlags variation isEnabled getFlag fetchFlags loadFeatures setItem set open show
+    connect getUser checkSession get loginWithRedirect getSession getToken flush execute subscribe
+  `);
   const seen = new Set<unknown>();
   const targets: Record<string, unknown>[] = [];
   const take = (value: unknown) => {

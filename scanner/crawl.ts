@@ -1,6 +1,6 @@
 import type { Desk } from '@douane/core/classify';
 import { pageAddress, type ScanPlan, scanPlanSchema } from '@douane/core/coverage';
-import { type FamilySettings, type Item, itemKey, type ScriptSeen, type Sign } from '@douane/core/observe';
+import { type FamilySettings, type Item, itemKey, type Sign } from '@douane/core/observe';
 import type { ScanProgress, ScanReport } from '@douane/core/scan';
 import type { SignIn } from '@douane/core/setup';
 import { launchBrowser, type Resolve } from './browser';
@@ -15,6 +15,7 @@ import { ScanState } from './scan-state';
 import { signIn } from './sign-in';
 import { readSitemaps } from './sitemaps';
 import { SilentHosts, Visitor, type VisitorOptions } from './visitor';
+import type { ScriptsRead } from './watch/scripts';
 
 export interface ScanOptions {
   /** What is visited and as whom; what is absent has the plan's defaults. */
@@ -67,7 +68,7 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
     badCertificates: plan.badCertificates,
     silentHosts: new SilentHosts(),
   };
-  const scripts = new Map<string, ScriptSeen | undefined>();
+  const scripts: ScriptsRead = new Map();
   const excerpted = new Set(
     (options.resume ?? []).flatMap(({ items }) => items.filter((item) => item.excerpt).map(itemKey)),
   );

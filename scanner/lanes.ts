@@ -1,5 +1,5 @@
 import type { ScanPlan } from '@douane/core/coverage';
-import type { FamilySettings, ScriptSeen } from '@douane/core/observe';
+import type { FamilySettings } from '@douane/core/observe';
 import type { ScannedPage } from '@douane/core/scan';
 import type { SignIn } from '@douane/core/setup';
 import type { Browser } from 'playwright-core';
@@ -10,6 +10,7 @@ import type { ScanState } from './scan-state';
 import { withoutSecrets } from './secrets';
 import { visitPage } from './visit-page';
 import { pause, Visitor, type VisitorOptions } from './visitor';
+import type { ScriptsRead } from './watch/scripts';
 
 /** After this many pages a lane takes a new visitor, since the old one's process grows. */
 const MOST_VISITS = 50;
@@ -26,7 +27,7 @@ export interface LaneOptions {
   /** Items of which an excerpt of their script was taken; grows. */
   excerpted: Set<string>;
   /** Scripts read on earlier pages; grows. */
-  scripts: Map<string, ScriptSeen | undefined>;
+  scripts: ScriptsRead;
   families?: FamilySettings;
   recipe?: SignIn;
   signal?: AbortSignal;

@@ -1,13 +1,14 @@
 import { createHash } from 'node:crypto';
 import { shippedMarks } from '@douane/core/classify';
 import { matcher, type Step } from '@douane/core/coverage';
-import { type FamilySettings, floodWords, ItemFold, itemKey, type ScriptSeen } from '@douane/core/observe';
+import { type FamilySettings, floodWords, ItemFold, itemKey } from '@douane/core/observe';
 import type { ScannedPage } from '@douane/core/scan';
 import { z } from 'zod';
 import { type Explored, explore } from './explore';
 import { linksOf } from './find-pages';
 import type { PageRecord } from './page-record';
 import type { Visitor } from './visitor';
+import type { ScriptsRead } from './watch/scripts';
 
 const STEP_MS = 5_000;
 const MARKS = shippedMarks();
@@ -23,7 +24,7 @@ export interface VisitPageOptions {
   first: boolean;
   explore: boolean;
   /** Scripts read on earlier pages; grows. */
-  scripts: Map<string, ScriptSeen | undefined>;
+  scripts: ScriptsRead;
   /** What people settled about names that vary. */
   families?: FamilySettings;
   /** Pages listed by hand may be of any host. */

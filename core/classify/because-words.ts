@@ -89,6 +89,8 @@ export function becauseWords(because: Because): string {
       return `written by a script of ${because.host}, known as ${because.service}`;
     case 'kit-of':
       return `done by a script that is the kit of ${because.service}, wherever it is served from`;
+    case 'kit-within':
+      return `done by a script that holds the kit of ${because.service} beside much else`;
     case 'speaks-of':
       return `its script speaks of ${ACTIVITY_WORDS[because.activity]}: ${because.terms.join(', ')}`;
     case 'posts':

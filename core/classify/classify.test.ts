@@ -171,6 +171,17 @@ describe('kitClassifier', () => {
   it('says nothing where a script holds the kits of two, or of a service that nobody knows', () => {
     expect([classify(by('Gull', 'Tern')), classify(by('Tern')), classify(item({}))]).toEqual([null, null, null]);
   });
+  it('only suggests where its script holds the kit beside much else, and lets a name that is known rule', () => {
+    const within = (name: string) => item({ name, script: { speaksOf: {}, within: ['Gull'] } });
+    expect(classify(within('x'))).toMatchObject({ because: { code: 'kit-within', service: 'Gull' } });
+    const named = catalogueClassifier([
+      { service: 'Tern', provider: 'Tern', purpose: 'functional', description: 'Keeps a choice.', name: 'tern_choice' },
+    ]);
+    const desk = deskOf({ kits: classify, catalogue: named, settings: DEFAULT_SETTINGS });
+    expect(desk.rule(within('x'))).toBeNull();
+    expect(desk.suggestion(within('x'))).toMatchObject({ purpose: 'measurement', service: 'Gull' });
+    expect(desk.rule(within('tern_choice'))?.service).toBe('Tern');
+  });
   it('goes before a name that another service has too', () => {
     const name = shippedCatalogue().entries.find(
       (entry) => entry.name && !entry.host && entry.purpose === 'advertising',

@@ -5,11 +5,20 @@ export { cookieSyncing, type StoredValue } from './cookie-syncing';
 export { excerptAt } from './excerpt';
 export { type DeviceRead, fingerprinting } from './fingerprinting';
 export { type FamilySettings, foldObservations, ItemFold, itemKey, MOST_NAMES } from './fold';
+export { type KitRegion, kitAt, kitRegions } from './kit-regions';
 export { lifetimeWords } from './lifetime';
 export { type NameFamily, patternByForm } from './name-family';
 export { partyOf, registrableDomain } from './party';
 export { plainText } from './plain-text';
-export { joinSeen, type KitMarks, readRequest, readScript, type ScriptMarks, type ScriptSeen } from './script-seen';
+export {
+  joinSeen,
+  type KitMarks,
+  readRequest,
+  readScript,
+  type ScriptMarks,
+  type ScriptSeen,
+  scriptNames,
+} from './script-seen';
 export type { Activity } from './script-terms';
 export * from './types';
 export * from './value';

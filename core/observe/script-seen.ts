@@ -5,8 +5,10 @@ import { type Activity, REQUEST_TERMS, SCRIPT_TERMS } from './script-terms';
 export interface ScriptSeen {
   /** What speaks for each activity: how much, as a share of all that could times ten, and the weightiest terms. */
   speaksOf: Partial<Record<Activity, { share: number; terms: string[] }>>;
-  /** Services whose marks stand in it. */
+  /** Services whose kits make up most of it. */
   services?: string[];
+  /** Services whose kits stand in it beside much else. */
+  within?: string[];
   /** What it told third parties of page and visitor. */
   tells?: Carried[];
   /** Served by the site itself, so that other programs may be in it too. */
@@ -17,14 +19,18 @@ export interface ScriptSeen {
 export interface KitMarks {
   service: string;
   names: readonly string[];
+  /** How many names its whole script has. */
+  size: number;
 }
 export type ScriptMarks = readonly KitMarks[];
 
 /** Longest part of a script that is looked at; what it is for shows long before. */
 const LONGEST = 6_000_000;
 /** A few marks may be chance, or stand where another kit works with that service; its own kit holds most of them. */
-const ENOUGH_MARKS = 2;
+export const ENOUGH_MARKS = 2;
 const ENOUGH_OF_ALL = 0.5;
+/** A script of more names than so many times those of a kit is something else, which holds the kit. */
+const MUCH_ELSE = 2.5;
 const MOST_TERMS = 5;
 /** Less than this tells nothing. */
 const LEAST_SHARE = 3;
@@ -97,14 +103,20 @@ export function joinSeen(
     };
   }
   const services = [...new Set([...(a.services ?? []), ...(b.services ?? [])])];
+  const within = [...new Set([...(a.within ?? []), ...(b.within ?? [])])];
   const tells = [...new Set([...(a.tells ?? []), ...(b.tells ?? [])])];
-  return { speaksOf, ...(services.length > 0 && { services }), ...(tells.length > 0 && { tells }) };
+  return {
+    speaksOf,
+    ...(services.length > 0 && { services }),
+    ...(within.length > 0 && { within }),
+    ...(tells.length > 0 && { tells }),
+  };
 }
 
 /** Reads a script. `undefined`: it says nothing. */
 export function readScript(text: string, marks: ScriptMarks = []): ScriptSeen | undefined {
-  const names = new Set(text.slice(0, LONGEST).match(/[A-Za-z_$][\w$-]{2,60}/g));
-  const services = servicesIn(names, marks);
+  const names = scriptNames(text.slice(0, LONGEST));
+  const kits = kitsIn(names, marks);
   const joined = [...names].join('\n').toLowerCase().replace(/[_-]/g, '');
   const found = TERMS.flatMap(({ activity, terms, all }) => {
     const there = terms.filter(([term]) => joined.includes(term));
@@ -113,16 +125,25 @@ export function readScript(text: string, marks: ScriptMarks = []): ScriptSeen | 
     const share = Math.round((10 * weight) / Math.sqrt(all));
     return share < LEAST_SHARE ? [] : [[activity, { share, terms: there.slice(0, MOST_TERMS).map(([term]) => term) }]];
   });
-  if (found.length === 0 && services.length === 0) return undefined;
-  return { speaksOf: Object.fromEntries(found), ...(services.length > 0 && { services }) };
+  if (found.length === 0 && !kits.services && !kits.within) return undefined;
+  return { speaksOf: Object.fromEntries(found), ...kits };
 }
 
-function servicesIn(names: ReadonlySet<string>, marks: ScriptMarks): string[] {
+/** Names that stand in a script, once each. */
+export const scriptNames = (text: string): Set<string> => new Set(text.match(/[A-Za-z_$][\w$-]{2,60}/g));
+
+function kitsIn(names: ReadonlySet<string>, marks: ScriptMarks): Pick<ScriptSeen, 'services' | 'within'> {
   const byName = indexed(marks);
   const counts = new Map<KitMarks, number>();
   for (const name of names) for (const kit of byName.get(name) ?? []) counts.set(kit, (counts.get(kit) ?? 0) + 1);
-  const found = [...counts].filter(([kit, count]) => count >= Math.max(ENOUGH_MARKS, ENOUGH_OF_ALL * kit.names.length));
-  return [...new Set(found.map(([{ service }]) => service))];
+  const services = new Set<string>();
+  const within = new Set<string>();
+  for (const [{ service, names: all, size }, count] of counts) {
+    if (count < Math.max(ENOUGH_MARKS, ENOUGH_OF_ALL * all.length)) continue;
+    (names.size > MUCH_ELSE * size ? within : services).add(service);
+  }
+  for (const service of services) within.delete(service);
+  return { ...(services.size > 0 && { services: [...services] }), ...(within.size > 0 && { within: [...within] }) };
 }
 
 /** By name: the kits it is a mark of. Laid out once, and looked into for every script. */

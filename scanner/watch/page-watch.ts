@@ -5,18 +5,13 @@ import {
   cookieFacts,
   cookieSyncing,
   type Excerpt,
-  excerptAt,
   fingerprinting,
   type ItemKind,
   itemKey,
-  joinSeen,
   type Observation,
   partyOf,
   type RequestKind,
-  readRequest,
-  readScript,
   type ScriptMarks,
-  type ScriptSeen,
   type Sign,
   type StoredValue,
   type ValueSeen,
@@ -27,23 +22,12 @@ import type { VisitClock } from './clock';
 import { type HookReport, installHooks } from './hooks';
 import { askPage } from './isolated-world';
 import { PageSession } from './page-session';
-import { Budget, type Place, placeIn, readReport } from './reports';
+import { PutOff } from './put-off';
+import { removedAtOnce, storedKey } from './removed-again';
+import { Budget, placeIn, readReport } from './reports';
 import { RequestBook, type SeenRequest } from './requests';
+import { type ItemPlace, PageScripts, type ScriptsRead } from './scripts';
 import { namedValue, valueSeen } from './values';
-
-/** Excerpts taken of one page; each costs a call to the browser. */
-const MOST_EXCERPTS = 60;
-/** A script larger than this is not fetched for an excerpt. */
-const LARGEST_SCRIPT = 3_000_000;
-
-/** Frames that are asked what they have put off, and the longest that counts. */
-const MOST_FRAMES_ASKED = 12;
-const LONGEST_PUT_OFF = 8_000;
-
-/** What stays no longer than this was stored to see whether storage works. */
-const AT_ONCE_MS = 1_000;
-/** Scripts that are read in one scan. */
-const MOST_SCRIPTS = 3000;
 
 /** What is looked at of what one page does; a page that writes a million keys fills neither memory nor time. */
 const MOST_REPORTS = 20_000;
@@ -82,20 +66,19 @@ export class PageWatch {
   private storageEvents: OnPage<{ kind: StorageWrite['kind']; name: string; host: string; wall: number }>[] = [];
   private workerRequests: OnPage<{ url: string; kind: RequestKind; wall: number }>[] = [];
   private documentBytes = 0;
-  /** Of the page and its frames: where their own scripts run. */
-  private readonly worlds = new Set<number>();
   private about = { title: '', screen: { width: 1280, height: 800 } };
-  private excerpts = new Map<string, Excerpt>();
-  /** What scripts show of themselves, by address without query; shared by the visits of a scan. */
-  private scripts: ReadonlyMap<string, ScriptSeen | undefined> = new Map();
+  private readonly scripts: PageScripts;
+  private readonly putOff: PutOff;
 
   private constructor(
     private readonly session: PageSession,
     private readonly options: WatchOptions,
     private readonly mainFrameId: string,
-    private readonly binding: string,
+    binding: string,
   ) {
     this.requests = new RequestBook(mainFrameId, options.ownScript);
+    this.scripts = new PageScripts(session, mainFrameId);
+    this.putOff = new PutOff(session, binding);
   }
 
   static async start(page: Page, options: WatchOptions): Promise<PageWatch> {
@@ -124,11 +107,6 @@ export class PageWatch {
     const { session, options } = this;
     const { events } = session;
     const documents = new Set<string>();
-    events.on('Runtime.executionContextCreated', ({ context }) => {
-      if (context.auxData?.isDefault) this.worlds.add(context.id);
-    });
-    events.on('Runtime.executionContextDestroyed', ({ executionContextId }) => this.worlds.delete(executionContextId));
-    events.on('Runtime.executionContextsCleared', () => this.worlds.clear());
     events.on('Network.requestWillBeSent', (event) => {
       const request = this.requests.sent(event);
       if (request?.kind !== 'document') return;
@@ -201,19 +179,9 @@ export class PageWatch {
     return askPage(this.session, this.mainFrameId, schema, read, argument, how);
   }
 
-  /**
-   * Milliseconds until the last thing is due that the page or a frame of it has put off, in so far as that was done by
-   * the page itself and not by something it had put off before: what does so again and again is never done.
-   */
-  async putOffMs(): Promise<number> {
-    let most = 0;
-    for (const contextId of [...this.worlds].slice(-MOST_FRAMES_ASKED)) {
-      const asked = { expression: `globalThis['${this.binding}t']?.()`, contextId, returnByValue: true, timeout: 500 };
-      const answer = await this.session.send('Runtime.evaluate', asked).catch(() => null); // the frame has gone
-      const ms = Number(answer?.result.value ?? 0);
-      if (ms > most && ms <= LONGEST_PUT_OFF) most = ms;
-    }
-    return most;
+  /** See `PutOff`. */
+  putOffMs(): Promise<number> {
+    return this.putOff.dueInMs();
   }
 
   /** Takes from the page what would leave it or hold it up: printing, other windows. */
@@ -285,7 +253,7 @@ export class PageWatch {
     this.reports = [];
     this.storageEvents = [];
     this.workerRequests = [];
-    this.excerpts.clear();
+    this.scripts.forget();
     this.tooLarge = false;
     this.options.clock.reset();
   }
@@ -293,56 +261,17 @@ export class PageWatch {
   /** All that was seen so far. `asked`: one address to tell it under, where the page was reached through redirects. */
   observations(asked?: string): Observation[] {
     const all = this.bareObservations(asked);
-    const sent = this.whatScriptsSend(all);
-    const removed = this.staysOfRemoved();
+    const behind = this.scripts.behind(all, this.requests.all, this.places());
+    const removed = removedAtOnce(this.reports);
     return all.map((seen) => {
-      const url = scriptBehind(seen);
-      const key = url && withoutQuery(url);
-      const itself = seen.kind === 'request' && url === seen.url ? readRequest(url!) : undefined;
-      const stays = removed.get(`${seen.kind} ${seen.name}`);
-      const atOnce = stays !== undefined && stays <= AT_ONCE_MS ? { removedAtOnce: true } : {};
-      const script = key && joinSeen(joinSeen(this.scripts.get(key), sent.get(key), 'sum'), itself, 'sum');
-      if (!script) return { ...seen, ...atOnce };
-      const own = this.party(new URL(url).hostname, seen.page) === 'first';
-      return { ...seen, ...atOnce, script: own ? { ...script, own } : script };
+      const by = behind(seen);
+      const own = by && this.party(new URL(by.url).hostname, seen.page) === 'first';
+      return {
+        ...seen,
+        ...(removed.has(storedKey(seen.kind, seen.name)) && { removedAtOnce: true }),
+        ...(by && { script: own ? { ...by.script, own } : by.script }),
+      };
     });
-  }
-
-  /** By kind and name of what was stored and removed again: for how many milliseconds it stayed, the longest time. */
-  private staysOfRemoved(): Map<string, number> {
-    const since = new Map<string, number>();
-    const stays = new Map<string, number>();
-    for (const { what, text, host, at } of this.reports) {
-      if (what === 'image' || what === 'read') continue;
-      if (what !== 'removed') {
-        const key = `${what} ${what === 'cookie' ? namedValue(text, host)[0] : text}`;
-        if (!since.has(key)) since.set(key, at);
-        continue;
-      }
-      const from = since.get(text);
-      if (from === undefined) continue;
-      since.delete(text);
-      stays.set(text, Math.max(stays.get(text) ?? 0, at - from));
-    }
-    for (const key of since.keys()) stays.delete(key); // stored again, and there still
-    return stays;
-  }
-
-  /** By script: what its requests to third parties show of it. */
-  private whatScriptsSend(all: readonly Observation[]): Map<string, ScriptSeen> {
-    const sent = new Map<string, ScriptSeen>();
-    const posted = new Map(this.requests.all.map((request) => [request.url, request.posted]));
-    for (const seen of all) {
-      const { kind, url, carries: tells, chain } = seen;
-      if (kind !== 'request' || !url) continue;
-      const by = lastScript(chain.slice(0, -1));
-      if (!by) continue;
-      const read = joinSeen(readRequest(url, posted.get(url)), tells && { speaksOf: {}, tells }, 'sum');
-      const key = withoutQuery(by);
-      const joined = joinSeen(sent.get(key), read, 'most'); // sent again and again it says no more than once
-      if (joined) sent.set(key, joined);
-    }
-    return sent;
   }
 
   private bareObservations(asked?: string): Observation[] {
@@ -383,7 +312,6 @@ export class PageWatch {
       const carries = carriedBy(request.url, request.posted, { ...this.about, page: request.page || page });
       // Of what is long only this was looked at, as it was sent.
       if (request.postedContent && !carries.includes('page-content')) carries.push('page-content');
-      const excerpt = this.excerpts.get(itemKey({ kind: 'request', name: request.kind, host }));
       yield {
         ...common,
         kind: 'request',
@@ -393,7 +321,7 @@ export class PageWatch {
         atMs: this.options.clock.fromMonotonic(request.sentAt),
         ...(carries.length > 0 && { carries }),
         ...(request.method === 'POST' && { posts: { count: 1, size: request.postedSize ?? 0 } }),
-        ...(excerpt && { excerpt }),
+        ...this.scripts.excerptOf('request', request.kind, host),
       };
     }
     for (const line of request.setCookieLines) {
@@ -418,7 +346,7 @@ export class PageWatch {
       setBy: 'script',
       atMs,
       value: valueSeen(namedValue(report.text, report.host)[2]),
-      ...this.excerptOf('cookie', facts.name, facts.host),
+      ...this.scripts.excerptOf('cookie', facts.name, facts.host),
     };
   }
 
@@ -437,7 +365,7 @@ export class PageWatch {
         page,
         ...(value !== undefined && { value: valueSeen(value) }),
         ...this.writer(stack),
-        ...this.excerptOf(what, text, host),
+        ...this.scripts.excerptOf(what, text, host),
       });
     }
     for (const event of this.storageEvents) {
@@ -455,33 +383,16 @@ export class PageWatch {
    * Looks up, while the page is still there, the places in its scripts that wrote or asked for something. `taken` holds
    * the items of which an earlier page gave one, and grows.
    */
-  async takeExcerpts(taken: Set<string>): Promise<void> {
-    const sources = new Map<string, Promise<string>>();
-    let left = MOST_EXCERPTS;
-    for (const { key, place, frameId } of this.places()) {
-      if (taken.has(key) || left === 0) continue;
-      taken.add(key);
-      left -= 1;
-      const source = sources.get(place.url) ?? this.sourceOf(place.url, frameId);
-      sources.set(place.url, source);
-      const text = excerptAt(await source, place.line, place.column);
-      if (text) this.excerpts.set(key, { url: place.url, line: place.line, text });
-    }
+  takeExcerpts(taken: Set<string>): Promise<void> {
+    return this.scripts.takeExcerpts(this.places(), taken);
   }
 
   /** Reads, while the page is still there, the scripts it loaded that were not read before. `read` grows. */
-  async readScripts(read: Map<string, ScriptSeen | undefined>, marks: ScriptMarks): Promise<void> {
-    this.scripts = read;
-    for (const request of this.requests.all) {
-      const key = withoutQuery(request.url);
-      if (request.kind !== 'script' || !request.ended || read.has(key) || read.size >= MOST_SCRIPTS) continue;
-      read.set(key, undefined); // not by two pages at once
-      const source = await this.sourceOf(request.url, request.frameId);
-      read.set(key, readScript(source, marks));
-    }
+  readScripts(read: ScriptsRead, marks: ScriptMarks): Promise<void> {
+    return this.scripts.read(this.requests.all, read, marks);
   }
 
-  private *places(): Generator<{ key: string; place: Place; frameId?: string }> {
+  private *places(): Generator<ItemPlace> {
     for (const { what, text, host, stack } of this.reports) {
       if (what === 'image' || what === 'read' || what === 'removed') continue;
       const place = placeIn(stack, this.options.ownScript);
@@ -495,17 +406,6 @@ export class PageWatch {
       const { hostname: host } = new URL(request.url);
       yield { key: itemKey({ kind: 'request', name: request.kind, host }), place, frameId: request.frameId };
     }
-  }
-
-  /** Text of a script or page that this page loaded; empty where the browser does not have it any more. */
-  private async sourceOf(url: string, frameId = this.mainFrameId): Promise<string> {
-    const content = await this.session.send('Page.getResourceContent', { frameId, url }).catch(() => null);
-    return content && !content.base64Encoded && content.content.length <= LARGEST_SCRIPT ? content.content : '';
-  }
-
-  private excerptOf(kind: ItemKind, name: string, host: string): { excerpt?: Excerpt } {
-    const excerpt = this.excerpts.get(itemKey({ kind, name, host }));
-    return excerpt ? { excerpt } : {};
   }
 
   private reader(stack: string, page: string): { script: string; chain: ChainLink[] } {
@@ -522,15 +422,5 @@ export class PageWatch {
     return partyOf(host, URL.canParse(page) ? new URL(page).hostname : host, this.options.ownDomains);
   }
 }
-
-const withoutQuery = (url: string) => url.split(/[?#]/, 1)[0]!;
-
-/** The script that did something: a script that was loaded stands for itself, what it asked for or stored for it. */
-function scriptBehind({ kind, name, url, setBy, chain }: Observation): string | undefined {
-  if (kind === 'request' ? name === 'script' : setBy === 'script') return url;
-  return lastScript(chain);
-}
-
-const lastScript = (chain: readonly ChainLink[]) => chain.findLast((link) => link.kind === 'script')?.url;
 
 const scriptIn = (stack: string, ownScript?: (url: string) => boolean) => placeIn(stack, ownScript)?.url;

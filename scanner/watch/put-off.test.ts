@@ -1,0 +1,44 @@
+import { EventEmitter } from 'node:events';
+import { expect, it } from 'vitest';
+import type { PageSession } from './page-session';
+import { PutOff } from './put-off';
+
+/** Frames by the number of their world, with what each answers; a frame that has gone rejects. */
+function pageOf(answers: Record<number, unknown>) {
+  const events = new EventEmitter();
+  const asked: number[] = [];
+  const send = async (_: string, { contextId }: { contextId: number }) => {
+    asked.push(contextId);
+    const value = answers[contextId];
+    if (value instanceof Error) throw value;
+    return { result: { value } };
+  };
+  const putOff = new PutOff({ events, send } as unknown as PageSession, 'b');
+  const begin = (id: number, isDefault = true) =>
+    events.emit('Runtime.executionContextCreated', { context: { id, auxData: { isDefault } } });
+  return { putOff, events, asked, begin };
+}
+
+it('is the longest that any frame waits for, in so far as somebody would stay for it', async () => {
+  const { putOff, begin } = pageOf({ 1: 400, 2: 2_500, 3: 9_000 });
+  for (const id of [1, 2, 3]) begin(id);
+  expect(await putOff.dueInMs()).toBe(2_500);
+});
+
+it('is nothing where frames have gone or answer what is no number', async () => {
+  const { putOff, begin } = pageOf({ 1: new Error('gone'), 2: 'soon', 3: undefined });
+  for (const id of [1, 2, 3]) begin(id);
+  expect(await putOff.dueInMs()).toBe(0);
+});
+
+it('asks where the pages own scripts run, not worlds beside them, nor what was before', async () => {
+  const { putOff, events, asked, begin } = pageOf({ 4: 100, 5: 100, 6: 100 });
+  begin(3);
+  events.emit('Runtime.executionContextsCleared');
+  begin(4);
+  begin(5, false);
+  begin(6);
+  events.emit('Runtime.executionContextDestroyed', { executionContextId: 6 });
+  await putOff.dueInMs();
+  expect(asked).toEqual([4]);
+});
