@@ -6,11 +6,13 @@ import { scanAgain } from './again';
 import { buildKits, gather } from './gather';
 import { installKits } from './install';
 import { isHeldOut, readKits } from './kits';
+import { learnWords } from './learn';
 import { marksOf } from './marks';
-import { measure } from './measure';
+import { lessonsOf, measure } from './measure';
 
 const folder = path.resolve(process.env.DOUANE_ROOT ?? '.', 'catalogue');
 const MARKS_FILE = path.resolve(folder, '../core/classify/catalogue/script-marks.json');
+const WORDS_FILE = path.resolve(folder, '../core/classify/catalogue/script-words.json');
 const program = new Command('catalogue').option(
   '--scratch <folder>',
   'where kits are installed; outside the repository',
@@ -44,15 +46,24 @@ program
   });
 
 program
-  .command('marks')
-  .description('find the names by which the kits are known, and write script-marks.json')
+  .command('scripts')
+  .description(
+    'find names by which kits are known, and learn what their words weigh; writes script-marks and -words.json',
+  )
   .action(async () => {
     const { scratch } = program.opts<{ scratch: string }>();
     const kits = (await readKits(folder)).filter((kit) => !isHeldOut(kit));
-    const marks = marksOf((await buildKits(scratch, kits)).built);
+    const { built } = await buildKits(scratch, kits);
+    const marks = marksOf(built);
     const lines = marks.map((kit) => `  ${JSON.stringify(kit)}`).join(',\n');
     await writeFile(MARKS_FILE, `[\n${lines}\n]\n`);
-    console.log(`${marks.length} kits are known by marks`);
+    const model = learnWords(lessonsOf(built));
+    const words = Object.entries(model.words).map(
+      ([word, weights]) => `  ${JSON.stringify(word)}: ${JSON.stringify(weights)}`,
+    );
+    const head = `"purposes": ${JSON.stringify(model.purposes)}, "bias": ${JSON.stringify(model.bias)}`;
+    await writeFile(WORDS_FILE, `{ ${head}, "words": {\n${words.join(',\n')}\n} }\n`);
+    console.log(`${marks.length} kits are known by marks, ${words.length} words weigh`);
   });
 
 program
@@ -66,8 +77,13 @@ program
   .option('--tell', 'list what was ruled or suggested wrongly, or not at all')
   .action(async ({ used = false, unknown = false, tell = false }) => {
     const { scratch } = program.opts<{ scratch: string }>();
-    const kits = (await readKits(folder)).filter((kit) => isHeldOut(kit) !== used);
-    const { figures, told } = await measure(scratch, kits, used && !unknown);
+    const all = await readKits(folder);
+    const teachers = used && !unknown ? null : all.filter((kit) => !isHeldOut(kit));
+    const { figures, told } = await measure(
+      scratch,
+      all.filter((kit) => isHeldOut(kit) !== used),
+      teachers,
+    );
     if (tell) for (const line of told) console.log(line);
     for (const [name, value] of Object.entries(figures))
       console.log(`known.${used ? 'used' : 'held_out'}_${name}  ${value}`);

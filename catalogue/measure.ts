@@ -10,11 +10,11 @@ import {
   shippedCatalogue,
   signBook,
 } from '@douane/core/classify';
-import type { Item } from '@douane/core/observe';
-
+import { type Item, type ReadsLike, readsLike, scriptNames } from '@douane/core/observe';
 import { buildKits, scanKits } from './gather';
 import { ACTIVITIES, type Kit } from './kits';
-import { serveKits } from './stand-in';
+import { type Lesson, learnWords } from './learn';
+import { type BuiltKit, serveKits } from './stand-in';
 
 /** How much of what kits store and send was ruled or suggested, in per cent of their items. */
 export interface Measured {
@@ -32,19 +32,29 @@ const PARTS = 4;
 
 /**
  * Scans a site of kits, each from a host nobody knows, and compares what is made of their items with what each kit is
- * for. `known`: with all that is known. Otherwise what is known of their services is not used, neither names, nor hosts,
- * nor marks: of a quarter of the services at a time, so that the others may still be mistaken for them.
+ * for. `teachers`: kits from which words are learned, while what is known of the services that are measured is not used,
+ * neither names, nor hosts, nor marks, nor words: of a quarter of the services at a time, so that the others may still be
+ * mistaken for them. `null`: with all that is known.
  */
 export async function measure(
   scratch: string,
   kits: readonly Kit[],
-  known: boolean,
+  teachers: readonly Kit[] | null,
 ): Promise<{ figures: Measured; told: string[] }> {
+  const known = teachers === null;
   const { built } = await buildKits(scratch, kits);
+  const teaching = known ? [] : (await buildKits(scratch, teachers)).built;
   const serving = built.filter(({ kit }) => ACTIVITIES[kit.activity] !== null);
   const services = [...new Set(serving.map(({ kit }) => kit.service))].sort();
   const partOf = new Map(services.map((service, i) => [service, known ? 0 : i % PARTS]));
+  // What is not known of a kit is not learned from it either.
+  const models = known
+    ? []
+    : Array.from({ length: PARTS }, (_, part) =>
+        learnWords(lessonsOf(teaching.filter(({ kit }) => partOf.get(kit.service) !== part))),
+      );
   const standIn = await serveKits(serving);
+  const scriptOfPage = new Map(serving.map((one) => [standIn.pageOf(one), one.script]));
   const partOfPage = new Map(serving.map((one) => [standIn.pageOf(one), partOf.get(one.kit.service)!]));
   try {
     const report = await scanKits(standIn, serving, {
@@ -55,11 +65,12 @@ export async function measure(
           known ? { ...item, host: item.host.replace(/\.away\.localhost$/, '') } : item;
         const items = found.map(real);
         const desks = Array.from({ length: known ? 1 : PARTS }, (_, part) => {
-          const entries = shippedCatalogue().entries.filter(({ service }) => known || partOf.get(service) !== part);
+          const isKnown = ({ service }: { service: string }) => known || partOf.get(service) !== part;
+          const entries = shippedCatalogue().entries.filter(isKnown);
           return deskOf({
             catalogue: catalogueClassifier(entries),
             entities: entityClassifier(),
-            kits: kitClassifier(catalogueServices(entries)),
+            kits: kitClassifier(catalogueServices(shippedCatalogue().services.filter(isKnown))),
             signs: signBook(signs),
             inventory: items,
             settings: DEFAULT_SETTINGS,
@@ -68,7 +79,9 @@ export async function measure(
         const asked = (item: Item) => {
           const part = partOfPage.get(item.pages[0]!) ?? 0;
           const unknown = (service: string) => !known && partOf.get(service) === part;
-          return { desk: desks[part]!, item: withoutKits(real(item), unknown) };
+          const script = scriptOfPage.get(item.pages[0]!);
+          const like = known || !script ? undefined : readsLike(scriptNames(script), models[part]!);
+          return { desk: desks[part]!, item: known ? real(item) : asUnknown(real(item), unknown, like) };
         };
         const answer =
           <T>(by: (desk: Desk, item: Item) => T) =>
@@ -129,17 +142,26 @@ export async function measure(
 }
 
 /** An item as it is where nobody knows these kits. */
-function withoutKits(item: Item, unknown: (service: string) => boolean): Item {
+function asUnknown(item: Item, unknown: (service: string) => boolean, like: ReadsLike | undefined): Item {
   if (!item.script) return item;
-  const { services, within, ...script } = item.script;
+  const { services, within, readsLike: _, ...script } = item.script;
   const known = (kits: string[] | undefined) => kits?.filter((service) => !unknown(service)) ?? [];
   const [left, leftWithin] = [known(services), known(within)];
   return {
     ...item,
     script: {
       ...script,
+      ...(like && { readsLike: like }),
       ...(left.length > 0 && { services: left }),
       ...(leftWithin.length > 0 && { within: leftWithin }),
     },
   };
+}
+
+/** What is to be learned from kits of which it is known what they are for. */
+export function lessonsOf(built: readonly BuiltKit[]): Lesson[] {
+  return built.flatMap(({ kit: { service, activity }, script }) => {
+    const purpose = ACTIVITIES[activity];
+    return purpose === null ? [] : [{ service, purpose, script }];
+  });
 }

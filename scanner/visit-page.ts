@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { shippedMarks } from '@douane/core/classify';
+import { shippedScripts } from '@douane/core/classify';
 import { matcher, type Step } from '@douane/core/coverage';
 import { type FamilySettings, floodWords, ItemFold, itemKey } from '@douane/core/observe';
 import type { ScannedPage } from '@douane/core/scan';
@@ -11,7 +11,7 @@ import type { Visitor } from './visitor';
 import type { ScriptsRead } from './watch/scripts';
 
 const STEP_MS = 5_000;
-const MARKS = shippedMarks();
+const KNOWN = shippedScripts();
 
 export interface VisitPageOptions {
   steps: readonly Step[];
@@ -63,7 +63,7 @@ export async function visitPage(visitor: Visitor, url: string, options: VisitPag
         shapeOf(visitor),
         visitor.noteWhatPageTells(),
         visitor.watch.takeExcerpts(options.excerpted),
-        visitor.watch.readScripts(options.scripts, MARKS),
+        visitor.watch.readScripts(options.scripts, KNOWN),
       ]);
     }
   }

@@ -91,6 +91,8 @@ export function becauseWords(because: Because): string {
       return `done by a script that is the kit of ${because.service}, wherever it is served from`;
     case 'kit-within':
       return `done by a script that holds the kit of ${because.service} beside much else`;
+    case 'reads-like':
+      return `its script reads like others of that purpose: ${because.words.join(', ')}`;
     case 'speaks-of':
       return `its script speaks of ${ACTIVITY_WORDS[because.activity]}: ${because.terms.join(', ')}`;
     case 'posts':

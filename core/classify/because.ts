@@ -59,6 +59,7 @@ type Mark =
   | { code: 'sent-to'; hosts: string[]; service?: string }
   | { code: 'script-of'; host: string; service: string }
   | { code: 'kit-of' | 'kit-within'; service: string }
+  | { code: 'reads-like'; words: string[] }
   | { code: 'speaks-of'; activity: Activity; terms: string[] }
   | { code: 'posts'; count: number; size: number }
   | { code: 'posts-page' }

@@ -21,6 +21,11 @@ const aboutService = {
   from: text(300).optional(),
 };
 
+/** What a catalogue says of a service as a whole. */
+export type AboutService = z.output<z.ZodObject<typeof aboutService>> & {
+  requests?: { path: string; names: string[] }[];
+};
+
 /** One entry of a catalogue. Keyed by technical identifiers only: a name pattern, a host, or both. */
 export const catalogueEntrySchema = z
   .strictObject({
@@ -50,6 +55,20 @@ const groupedSchema = z.strictObject({
       ...aboutService,
       /** Hosts that serve nothing else, with all below them. */
       hosts: z.array(host).default([]),
+      /** How its requests look, whichever host they are sent to. */
+      requests: z
+        .array(
+          z.strictObject({
+            /** End of the path; `*` stands for one part of it. */
+            path: z
+              .string()
+              .max(200)
+              .regex(/^\/\S+$/, 'must begin with /'),
+            /** Names in the query or in what is posted, all of them. */
+            names: z.array(text(60)).min(1),
+          }),
+        )
+        .default([]),
       items: z
         .array(
           z.strictObject({
@@ -71,6 +90,8 @@ export interface Catalogue {
   /** ISO date. */
   readOn: string;
   entries: CatalogueEntry[];
+  /** All services, those too that are known by their scripts alone. */
+  services: AboutService[];
 }
 
 /** Reads a catalogue file: `douane.catalogue/2`, by service, or `douane.catalogue/1`, entry by entry. */
@@ -78,10 +99,16 @@ export const catalogueSchema = z
   .discriminatedUnion('format', [flatSchema, groupedSchema])
   .transform((file): Catalogue => {
     const { source, readOn } = file;
-    return { source, readOn, entries: 'entries' in file ? file.entries : file.services.flatMap(entriesOf) };
+    if ('entries' in file) return { source, readOn, entries: file.entries, services: file.entries };
+    return { source, readOn, entries: file.services.flatMap(entriesOf), services: file.services };
   });
 
-function entriesOf({ hosts, items, ...about }: z.output<typeof groupedSchema>['services'][number]): CatalogueEntry[] {
+function entriesOf({
+  hosts,
+  items,
+  requests: _,
+  ...about
+}: z.output<typeof groupedSchema>['services'][number]): CatalogueEntry[] {
   return [...items.map((item) => ({ ...about, ...item })), ...hosts.map((one) => ({ ...about, host: one }))];
 }
 

@@ -98,7 +98,8 @@ export function deskOf(layers: Layers): Desk {
   const dependingOn = (item: Classifiable) => {
     for (const { rule } of knowing) {
       const found = rule(item);
-      if (found) return found.depends ? found : null;
+      if (found?.depends) return found;
+      if (counts(found)) return null;
     }
     return null;
   };

@@ -28,7 +28,7 @@ export { type ProposedRule, proposedRules, type RuledByPerson } from './proposed
 export { serviceNameFor, THIS_SITE } from './service-name';
 export { type ServiceRecord, type ServiceRecordBody, serviceRecordSchema, servicesOf, slugOf } from './services';
 export * from './settings';
-export { shippedCatalogue, shippedClassifier, shippedDesk, shippedKits, shippedMarks } from './shipped';
+export { shippedCatalogue, shippedClassifier, shippedDesk, shippedKits, shippedScripts } from './shipped';
 export { NO_SIGNS, signBook } from './sign-book';
 export { LIKENESSES, type Likeness, similarTo } from './similar';
 export { type Suggestion, suggest } from './suggest';

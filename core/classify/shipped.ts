@@ -1,4 +1,4 @@
-import type { ScriptMarks } from '../observe/script-seen';
+import type { ScriptKnowledge } from '../observe/script-seen';
 import type { Item, Sign } from '../observe/types';
 import advertising from './catalogue/advertising.json' with { type: 'json' };
 import chat from './catalogue/chat.json' with { type: 'json' };
@@ -9,6 +9,7 @@ import measurement from './catalogue/measurement.json' with { type: 'json' };
 import monitoring from './catalogue/monitoring.json' with { type: 'json' };
 import necessary from './catalogue/necessary.json' with { type: 'json' };
 import marks from './catalogue/script-marks.json' with { type: 'json' };
+import words from './catalogue/script-words.json' with { type: 'json' };
 import { type Catalogue, type CatalogueEntry, catalogueSchema } from './catalogue-format';
 import { type Desk, deskOf, firstOf } from './classifier';
 import { catalogueClassifier, catalogueServices } from './layers/catalogue';
@@ -25,7 +26,8 @@ let shipped: Catalogue | undefined;
 export function shippedCatalogue(): Catalogue {
   if (!shipped) {
     const files = FILES.map((file) => catalogueSchema.parse(file));
-    shipped = { ...files[0]!, entries: files.flatMap(({ entries }) => entries) };
+    const entries = files.flatMap((file) => file.entries);
+    shipped = { ...files[0]!, entries, services: files.flatMap(({ services }) => services) };
   }
   return shipped;
 }
@@ -34,12 +36,26 @@ let kits: ReadonlyMap<string, Ruling> | undefined;
 
 /** What the open catalogue says of each service, by its name. */
 export function shippedKits(): ReadonlyMap<string, Ruling> {
-  kits ??= catalogueServices(shippedCatalogue().entries);
+  kits ??= catalogueServices(shippedCatalogue().services);
   return kits;
 }
 
-/** By which names in scripts the kits of services are known; grown by `npm run catalogue -- marks`. */
-export const shippedMarks = (): ScriptMarks => marks;
+let scripts: ScriptKnowledge | undefined;
+
+/**
+ * By which names scripts are known as kits, and what words of theirs weigh, both grown by `npm run catalogue -- scripts`;
+ * and how requests of services look.
+ */
+export function shippedScripts(): ScriptKnowledge {
+  scripts ??= {
+    marks,
+    words,
+    shapes: shippedCatalogue().services.flatMap(({ service, requests = [] }) =>
+      requests.map((shape) => ({ service, ...shape })),
+    ),
+  };
+  return scripts;
+}
 
 /** All that is known where nobody added anything: the open catalogue, then the open data on hosts. */
 export function shippedClassifier(): Classifier {

@@ -10,16 +10,19 @@ export { lifetimeWords } from './lifetime';
 export { type NameFamily, patternByForm } from './name-family';
 export { partyOf, registrableDomain } from './party';
 export { plainText } from './plain-text';
+export { type RequestShape, serviceByShape } from './request-shape';
 export {
   joinSeen,
   type KitMarks,
   readRequest,
   readScript,
+  type ScriptKnowledge,
   type ScriptMarks,
   type ScriptSeen,
   scriptNames,
 } from './script-seen';
 export type { Activity } from './script-terms';
+export { type ReadsLike, readsLike, type WordModel, wordsOfNames } from './script-words';
 export * from './types';
 export * from './value';
 export { deviceReadWords, floodWords, KIND_WORDS, linkWords, signWords } from './words';

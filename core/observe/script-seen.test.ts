@@ -24,18 +24,18 @@ it('knows a service by two of its marks, not by one', () => {
     { service: 'Oddgull', names: ['oddgullQueue', '__oddgull_id', 'oddgullLast'], size: 4 },
     { service: 'Parcelmoon', names: ['parcelmoonTag', 'parcelmoonId'], size: 4 },
   ];
-  expect(readScript('window.oddgullQueue=[];k="__oddgull_id";call(parcelmoonTag)', marks)?.services).toEqual([
+  expect(readScript('window.oddgullQueue=[];k="__oddgull_id";call(parcelmoonTag)', { marks })?.services).toEqual([
     'Oddgull',
   ]);
-  expect(readScript('window.oddgullQueue=[]', marks)).toBeUndefined();
+  expect(readScript('window.oddgullQueue=[]', { marks })).toBeUndefined();
 });
 
 it('tells a script that is a kit from one that holds it beside much else', () => {
   const marks = [{ service: 'Oddgull', names: ['oddgullQueue', 'oddgullFlush'], size: 4 }];
   const kit = 'oddgullQueue=[];oddgullFlush()';
   const shop = Array.from({ length: 30 }, (_, i) => `shopPart${i}()`).join(';');
-  expect(readScript(`${kit};own()`, marks)).toEqual({ speaksOf: {}, services: ['Oddgull'] });
-  expect(readScript(`${kit};${shop}`, marks)).toEqual({ speaksOf: {}, within: ['Oddgull'] });
+  expect(readScript(`${kit};own()`, { marks })).toEqual({ speaksOf: {}, services: ['Oddgull'] });
+  expect(readScript(`${kit};${shop}`, { marks })).toEqual({ speaksOf: {}, within: ['Oddgull'] });
 });
 
 it('reads of a request the words of host, path, and names in query and body, whole words only', () => {

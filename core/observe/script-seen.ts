@@ -1,5 +1,7 @@
 import type { Carried } from './carried';
+import type { RequestShape } from './request-shape';
 import { type Activity, REQUEST_TERMS, SCRIPT_TERMS } from './script-terms';
+import { type ReadsLike, readsLike, type WordModel } from './script-words';
 
 /** What a script shows of itself: what its words speak of, and whose marks stand in it. */
 export interface ScriptSeen {
@@ -9,6 +11,8 @@ export interface ScriptSeen {
   services?: string[];
   /** Services whose kits stand in it beside much else. */
   within?: string[];
+  /** What its words are most like, all in all. */
+  readsLike?: ReadsLike;
   /** What it told third parties of page and visitor. */
   tells?: Carried[];
   /** Served by the site itself, so that other programs may be in it too. */
@@ -23,6 +27,13 @@ export interface KitMarks {
   size: number;
 }
 export type ScriptMarks = readonly KitMarks[];
+
+/** What is known beforehand of scripts. */
+export interface ScriptKnowledge {
+  marks: ScriptMarks;
+  words?: WordModel;
+  shapes?: readonly RequestShape[];
+}
 
 /** Longest part of a script that is looked at; what it is for shows long before. */
 const LONGEST = 6_000_000;
@@ -109,12 +120,13 @@ export function joinSeen(
     speaksOf,
     ...(services.length > 0 && { services }),
     ...(within.length > 0 && { within }),
+    ...((a.readsLike ?? b.readsLike) && { readsLike: a.readsLike ?? b.readsLike }),
     ...(tells.length > 0 && { tells }),
   };
 }
 
 /** Reads a script. `undefined`: it says nothing. */
-export function readScript(text: string, marks: ScriptMarks = []): ScriptSeen | undefined {
+export function readScript(text: string, { marks, words }: ScriptKnowledge = { marks: [] }): ScriptSeen | undefined {
   const names = scriptNames(text.slice(0, LONGEST));
   const kits = kitsIn(names, marks);
   const joined = [...names].join('\n').toLowerCase().replace(/[_-]/g, '');
@@ -125,8 +137,9 @@ export function readScript(text: string, marks: ScriptMarks = []): ScriptSeen | 
     const share = Math.round((10 * weight) / Math.sqrt(all));
     return share < LEAST_SHARE ? [] : [[activity, { share, terms: there.slice(0, MOST_TERMS).map(([term]) => term) }]];
   });
-  if (found.length === 0 && !kits.services && !kits.within) return undefined;
-  return { speaksOf: Object.fromEntries(found), ...kits };
+  const like = words && readsLike(names, words);
+  if (found.length === 0 && !kits.services && !kits.within && !like) return undefined;
+  return { speaksOf: Object.fromEntries(found), ...kits, ...(like && { readsLike: like }) };
 }
 
 /** Names that stand in a script, once each. */

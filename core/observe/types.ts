@@ -137,7 +137,7 @@ export interface Item {
 interface Noticed {
   /** Host that did it; of CNAME cloaking the name that looks like the site’s own. */
   host: string;
-  /** Name of the cookie or key, address of the script, or the name that a CNAME record leads to. */
+  /** Name of the cookie or key, address of the script, path of the request, or the name that a CNAME record leads to. */
   name: string;
   page: string;
   chain: ChainLink[];
@@ -150,6 +150,7 @@ interface Noticed {
  * - `refused-cookie`: the browser took it not, with its reasons (`Network.SetCookieBlockedReason`).
  * - `cookie-syncing`: what one host stored as an identifier was sent to another. `from`: the host it is stored under.
  * - `fingerprinting`: a script read what tells devices apart. `reads`: telling ones first, then properties by name.
+ * - `relayed`: what a script sent to the site's own host, under the path `name`, has the shape of a service's requests.
  * - `cname-cloaking`: a first-party name leads to a third party by a CNAME record (RFC 1034 section 3.6.2).
  */
 export type Sign = Noticed &
@@ -158,4 +159,5 @@ export type Sign = Noticed &
     | { what: 'cookie-syncing'; from: string }
     | { what: 'fingerprinting'; reads: string[] }
     | { what: 'cname-cloaking' }
+    | { what: 'relayed'; service: string }
   );

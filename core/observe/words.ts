@@ -81,6 +81,8 @@ export function signWords(sign: Sign): string {
       return deviceReadWords(sign.reads);
     case 'cname-cloaking':
       return `${host} looks like the site’s own but leads to ${name} by a CNAME record`;
+    case 'relayed':
+      return `what is sent to ${name} of ${host} has the shape of requests of ${sign.service}`;
   }
 }
 

@@ -11,7 +11,7 @@ import {
   type Observation,
   partyOf,
   type RequestKind,
-  type ScriptMarks,
+  type ScriptKnowledge,
   type Sign,
   type StoredValue,
   type ValueSeen,
@@ -26,7 +26,7 @@ import { PutOff } from './put-off';
 import { removedAtOnce, storedKey } from './removed-again';
 import { Budget, placeIn, readReport } from './reports';
 import { RequestBook, type SeenRequest } from './requests';
-import { type ItemPlace, PageScripts, type ScriptsRead } from './scripts';
+import { type ItemPlace, PageScripts, type ScriptsRead, type SentRequest } from './scripts';
 import { namedValue, valueSeen } from './values';
 
 /** What is looked at of what one page does; a page that writes a million keys fills neither memory nor time. */
@@ -216,6 +216,7 @@ export class PageWatch {
       if (what === 'cookie') keep(...namedValue(text, host));
       else if (value && what !== 'removed') keep(text, host, value);
     }
+    signs.push(...this.relayed(asked));
     const sent = this.requests.all
       .filter((request) => request.left && this.party(new URL(request.url).hostname, request.page) === 'third')
       .map((request) => ({ url: request.url, page: asked ?? request.page, chain: this.requests.chainOf(request) }));
@@ -223,6 +224,17 @@ export class PageWatch {
       .filter((report) => report.what === 'read')
       .map(({ text, stack, page }) => ({ what: text, page: asked ?? page, ...this.reader(stack, page) }));
     return [...signs, ...cookieSyncing(stored, sent), ...fingerprinting(reads)];
+  }
+
+  /** Requests to the site's own hosts that have the shape of a service's: the site passes them on, or runs the service. */
+  private *relayed(asked?: string): Generator<Sign> {
+    for (const request of this.requests.all) {
+      const { hostname: host, pathname: name } = new URL(request.url);
+      if (request.kind === 'document' || this.party(host, request.page) !== 'first') continue;
+      const service = this.scripts.serviceOf(request);
+      const chain = this.requests.chainOf(request);
+      if (service) yield { what: 'relayed', service, host, name, page: asked ?? request.page, chain };
+    }
   }
 
   /** Hosts of the site's own that were contacted. */
@@ -261,7 +273,7 @@ export class PageWatch {
   /** All that was seen so far. `asked`: one address to tell it under, where the page was reached through redirects. */
   observations(asked?: string): Observation[] {
     const all = this.bareObservations(asked);
-    const behind = this.scripts.behind(all, this.requests.all, this.places());
+    const behind = this.scripts.behind(all, this.sentRequests(), this.places());
     const removed = removedAtOnce(this.reports);
     return all.map((seen) => {
       const by = behind(seen);
@@ -272,6 +284,10 @@ export class PageWatch {
         ...(by && { script: own ? { ...by.script, own } : by.script }),
       };
     });
+  }
+
+  private sentRequests(): SentRequest[] {
+    return this.requests.all.map((request) => ({ request, chain: this.requests.chainOf(request) }));
   }
 
   private bareObservations(asked?: string): Observation[] {
@@ -388,8 +404,8 @@ export class PageWatch {
   }
 
   /** Reads, while the page is still there, the scripts it loaded that were not read before. `read` grows. */
-  readScripts(read: ScriptsRead, marks: ScriptMarks): Promise<void> {
-    return this.scripts.read(this.requests.all, read, marks);
+  readScripts(read: ScriptsRead, known: ScriptKnowledge): Promise<void> {
+    return this.scripts.read(this.requests.all, read, known);
   }
 
   private *places(): Generator<ItemPlace> {

@@ -39,7 +39,7 @@ it('reads a script once in a scan, whatever its query, and none that has not com
   const { scripts, asked } = browser({ [KIT]: 'x', [`${KIT}?v=2`]: 'x' });
   const read = new Map() as ScriptsRead;
   const open = { ...loaded('https://kit.example/late.js'), ended: false } as SeenRequest;
-  await scripts.read([loaded(KIT), loaded(`${KIT}?v=2`), open], read, []);
+  await scripts.read([loaded(KIT), loaded(`${KIT}?v=2`), open], read, { marks: [] });
   expect(asked).toEqual([KIT]);
   expect([...read.keys()]).toEqual([KIT]);
 });

@@ -9,10 +9,12 @@ import {
   kitAt,
   kitRegions,
   type Observation,
+  type RequestShape,
   readRequest,
   readScript,
-  type ScriptMarks,
+  type ScriptKnowledge,
   type ScriptSeen,
+  serviceByShape,
 } from '@douane/core/observe';
 import type { PageSession } from './page-session';
 import type { Place } from './reports';
@@ -33,6 +35,12 @@ export interface ScriptRead {
 /** By address without query. */
 export type ScriptsRead = Map<string, ScriptRead>;
 
+/** A request with who brought it in. */
+export interface SentRequest {
+  request: SeenRequest;
+  chain: readonly ChainLink[];
+}
+
 /** Where in a script an item was written or asked for. */
 export interface ItemPlace {
   /** Of the item; see `itemKey`. */
@@ -46,6 +54,7 @@ export class PageScripts {
   private readonly excerpts = new Map<string, Excerpt>();
   /** Shared by the visits of a scan. */
   private shown: ScriptsRead = new Map();
+  private shapes: readonly RequestShape[] = [];
 
   constructor(
     private readonly session: PageSession,
@@ -71,17 +80,18 @@ export class PageScripts {
   }
 
   /** Reads, while the page is still there, the scripts it loaded that were not read before. `read` grows. */
-  async read(loaded: readonly SeenRequest[], read: ScriptsRead, marks: ScriptMarks): Promise<void> {
+  async read(loaded: readonly SeenRequest[], read: ScriptsRead, known: ScriptKnowledge): Promise<void> {
     this.shown = read;
+    this.shapes = known.shapes ?? [];
     for (const request of loaded) {
       const key = withoutQuery(request.url);
       if (request.kind !== 'script' || !request.ended || read.has(key) || read.size >= MOST_SCRIPTS) continue;
       read.set(key, { regions: [] }); // not by two pages at once
       const source = await this.sourceOf(request.url, request.frameId);
-      const seen = readScript(source, marks);
+      const seen = readScript(source, known);
       const kits = [...(seen?.services ?? []), ...(seen?.within ?? [])];
       // One that is nothing but a kit needs no looking where that stands.
-      const regions = kits.length > 1 || seen?.within ? kitRegions(source, marks, kits) : [];
+      const regions = kits.length > 1 || seen?.within ? kitRegions(source, known.marks, kits) : [];
       read.set(key, { ...(seen && { seen }), regions });
     }
   }
@@ -96,8 +106,11 @@ export class PageScripts {
   }
 
   /** For what the page did: the script behind it, and what that shows of itself and by what it sends. */
-  behind(all: readonly Observation[], requests: readonly SeenRequest[], places: Iterable<ItemPlace>) {
+  behind(all: readonly Observation[], requests: readonly SentRequest[], places: Iterable<ItemPlace>) {
     const sent = whatScriptsSend(all, requests);
+    for (const [key, services] of this.servicesByRequests(requests)) {
+      sent.set(key, joinSeen(sent.get(key), { speaksOf: {}, services: [...services] }, 'most')!);
+    }
     const placeOf = new Map<string, Place>();
     for (const { key, place } of places) if (!placeOf.has(key)) placeOf.set(key, place);
     return (seen: Observation): { url: string; script: ScriptSeen } | undefined => {
@@ -114,6 +127,24 @@ export class PageScripts {
     };
   }
 
+  /** The service that a request is for, by its shape, whichever host it was sent to. */
+  serviceOf({ url, posted = '' }: SeenRequest): string | undefined {
+    return serviceByShape(url, posted, this.shapes);
+  }
+
+  /** By script, without query: the services whose requests it sent. */
+  private servicesByRequests(requests: readonly SentRequest[]): Map<string, Set<string>> {
+    const found = new Map<string, Set<string>>();
+    for (const { request, chain } of requests) {
+      const by = lastScript(chain.slice(0, -1));
+      const service = by && this.serviceOf(request);
+      if (!service) continue;
+      const key = withoutQuery(by);
+      found.set(key, (found.get(key) ?? new Set()).add(service));
+    }
+    return found;
+  }
+
   /** Text of a script or page that this page loaded; empty where the browser does not have it any more. */
   private async sourceOf(url: string, frameId = this.mainFrameId): Promise<string> {
     const content = await this.session.send('Page.getResourceContent', { frameId, url }).catch(() => null);
@@ -122,9 +153,9 @@ export class PageScripts {
 }
 
 /** By script: what its requests to third parties show of it. */
-function whatScriptsSend(all: readonly Observation[], requests: readonly SeenRequest[]): Map<string, ScriptSeen> {
+function whatScriptsSend(all: readonly Observation[], requests: readonly SentRequest[]): Map<string, ScriptSeen> {
   const sent = new Map<string, ScriptSeen>();
-  const posted = new Map(requests.map((request) => [request.url, request.posted]));
+  const posted = new Map(requests.map(({ request }) => [request.url, request.posted]));
   for (const seen of all) {
     const { kind, url, carries: tells, chain } = seen;
     if (kind !== 'request' || !url) continue;

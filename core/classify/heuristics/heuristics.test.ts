@@ -3,6 +3,7 @@ import type { Item, Sign } from '../../observe/types';
 import type { ValueForm, ValueSeen } from '../../observe/value';
 import type { Said } from '../because';
 import { becauseWords, evidenceWords } from '../because-words';
+import { DEFAULT_SETTINGS } from '../settings';
 import { signBook } from '../sign-book';
 import { suggest } from '../suggest';
 import type { Ruling } from '../types';
@@ -100,6 +101,13 @@ const CASES: Record<
       ],
       ['that is a request', request({ script: { speaksOf: {}, tells: ['page-address', 'page-title'] } })],
     ],
+  },
+  'reads-like': {
+    purpose: 'measurement',
+    yes: [
+      [cookie({ script: { speaksOf: {}, readsLike: { purpose: 'measurement', chance: 0.8, words: ['pageview'] } } })],
+    ],
+    no: [['whose script reads like nothing', cookie({ script: { speaksOf: {} } })]],
   },
   'script-terms': {
     purpose: 'functional',
@@ -255,7 +263,25 @@ it('an identifier of the site’s own that is sent out is for what its only rece
 it('is never sure by the words of a script that no yes is needed, and less sure of what a bundle holds', () => {
   const confidence = (activity: 'flags' | 'sign-in', own?: boolean) =>
     hint('script-terms', cookie({ script: { speaksOf: { [activity]: { share: 30, terms: [] } }, own } }))!.confidence;
-  expect([confidence('flags'), confidence('flags', true), confidence('sign-in')]).toEqual([0.9, 0.72, 0.72]);
+  expect([confidence('flags'), confidence('flags', true), confidence('sign-in')]).toEqual([0.85, 0.68, 0.68]);
+});
+
+it('rules by words alone only where what a script speaks of and what it reads like agree', () => {
+  const item = (purpose: string, chance: number) =>
+    cookie({
+      script: {
+        speaksOf: { flags: { share: 20, terms: ['flagkey'] } },
+        readsLike: { purpose, chance, words: ['variation'] },
+      },
+    });
+  const bar = DEFAULT_SETTINGS.bar;
+  expect(suggest(evidence(item('functional', 0.6)))!.confidence).toBeGreaterThanOrEqual(bar);
+  expect(suggest(evidence(item('measurement', 0.6)))!.confidence).toBeLessThan(bar);
+  expect(hint('reads-like', item('functional', 1))!.confidence).toBeLessThanOrEqual(bar);
+  const exempt = suggest(
+    evidence(cookie({ script: { speaksOf: {}, readsLike: { purpose: 'necessary', chance: 1, words: [] } } })),
+  );
+  expect(exempt!.confidence).toBeLessThan(bar);
 });
 
 it('takes the same script for one reason, not for two', () => {

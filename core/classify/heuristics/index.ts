@@ -8,6 +8,7 @@ import { deviceProbe } from './device-probe';
 import { embeddedFrame } from './embedded-frame';
 import { knownWriter } from './known-writer';
 import { loadBalancer } from './load-balancer';
+import { readsLike } from './reads-like';
 import { replayStream } from './replay-stream';
 import { reportingScript } from './reporting-script';
 import { sameHost } from './same-host';
@@ -33,6 +34,7 @@ export const HEURISTICS: readonly Heuristic[] = [
   cookieSyncing,
   knownWriter,
   loadBalancer,
+  readsLike,
   replayStream,
   reportingScript,
   sameHost,

@@ -7,9 +7,10 @@ import type { Heuristic } from './types';
 export const SHARE = 0.8;
 const SURE_ENOUGH = 0.6;
 
+const BY_SCRIPT = new Set<Because['code']>(['speaks-of', 'reads-like']);
 /** Whether a reason is that of the script alone, which is not one more where the same script did this too. */
 const restsOnScript = (because: Because) =>
-  because.code === 'marks' && because.said.every(({ because: { code } }) => code === 'speaks-of');
+  because.code === 'marks' && because.said.every(({ because: { code } }) => BY_SCRIPT.has(code));
 
 export const sameHost: Heuristic = {
   meta: {

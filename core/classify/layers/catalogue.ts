@@ -1,14 +1,16 @@
 import { byHost } from '../../hold/match';
 import type { ItemKind } from '../../observe/types';
 import type { CatalogueOrigin } from '../because';
-import type { CatalogueEntry } from '../catalogue-format';
+import type { AboutService, CatalogueEntry } from '../catalogue-format';
 import { PatternIndex } from '../pattern-index';
+import { isPlainName } from '../plain-name';
 import type { Classifiable, Classifier, Ruling } from '../types';
 
 /**
  * A classifier over catalogue entries: names before hosts, whole names before patterns, and of patterns the one with
  * more written characters. A name says what a third-party host may not: the host rules only what is not of the first party. What an
- * entry says that depends on how a thing is used is given with `depends`, and is no ruling.
+ * entry says that depends on how a thing is used is given with `depends`, and is no ruling; nor is what the shipped one
+ * says of a name that could be anybody's, unless the site's own server set it.
  */
 export function catalogueClassifier(entries: readonly CatalogueEntry[], of: CatalogueOrigin = 'shipped'): Classifier {
   const names = new PatternIndex<CatalogueEntry>();
@@ -41,10 +43,17 @@ export function catalogueClassifier(entries: readonly CatalogueEntry[], of: Cata
     return byKind[kind];
   };
 
+  const plain = new Map<CatalogueEntry, CatalogueEntry>();
+  for (const entry of of === 'shipped' ? named : []) {
+    if (!entry.host && !entry.depends && isPlainName(entry.name!)) plain.set(entry, { ...entry, depends: NOT_BY_NAME });
+  }
+
   return (item) => {
     if (item.kind !== 'request') {
       const entry = names.find(item.name, (one) => fits(one, item));
-      if (entry) return rulingOf(entry, item.kind);
+      // What a server sets is by the names of its framework; a script keeps what it likes.
+      const byServer = item.party === 'first' && item.setBy === 'http';
+      if (entry) return rulingOf((!byServer && plain.get(entry)) || entry, item.kind);
     }
     if (item.party === 'first') return null;
     const entry = ofHost(item.host);
@@ -53,17 +62,22 @@ export function catalogueClassifier(entries: readonly CatalogueEntry[], of: Cata
 }
 
 /** What a catalogue says of each service as a whole, by its name: of one that serves several purposes nothing. */
-export function catalogueServices(entries: readonly CatalogueEntry[]): ReadonlyMap<string, Ruling> {
-  const services = new Map<string, Ruling>();
+export function catalogueServices(services: readonly AboutService[]): ReadonlyMap<string, Ruling> {
+  const known = new Map<string, Ruling>();
   const torn = new Set<string>();
-  for (const entry of entries) {
-    const known = services.get(entry.service);
-    if (known && known.purpose !== entry.purpose) torn.add(entry.service);
-    if (!known) services.set(entry.service, fromEntry(entry, 'shipped', 'request'));
+  for (const one of services) {
+    const before = known.get(one.service);
+    if (before && before.purpose !== one.purpose) torn.add(one.service);
+    const { service, purpose, description, policyUrl, depends } = one;
+    if (!before)
+      known.set(service, fromEntry({ service, purpose, description, policyUrl, depends }, 'shipped', 'request'));
   }
-  for (const service of torn) services.delete(service);
-  return services;
+  for (const service of torn) known.delete(service);
+  return known;
 }
+
+/** Why a plain name does not rule. */
+const NOT_BY_NAME = 'a script of anybody could use that name';
 
 const literal = (entry: CatalogueEntry) => entry.name!.replaceAll('*', '').length;
 

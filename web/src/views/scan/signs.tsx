@@ -5,6 +5,7 @@ const TITLES: Record<Sign['what'], string> = {
   'cname-cloaking': 'CNAME cloaking',
   'cookie-syncing': 'Cookie syncing',
   fingerprinting: 'Scripts that fingerprint',
+  relayed: 'Services behind the site’s own host',
   'refused-cookie': 'Cookies the browser refused',
 };
 
