@@ -52,8 +52,8 @@ const KNOWING: (keyof Layers)[] = ['house-rules', 'own-catalogue', 'kits', 'cata
 
 /**
  * All that rules without a person, in order: the gate itself, rulings on other sites, house rules, the own catalogue, kits
- * by their scripts, the open catalogue, open data on hosts, and suggestions that reach the bar. The first that knows decides; `answers` asks them
- * all in the same way, so what is explained is what was done.
+ * by their scripts, the open catalogue, open data on hosts, and suggestions that reach the bar. The first that knows
+ * decides; `answers` asks them all in the same way, so what is explained is what was done.
  */
 export function deskOf(layers: Layers): Desk {
   const { settings, signs = NO_SIGNS, purposes } = layers;
