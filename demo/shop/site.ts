@@ -26,12 +26,13 @@ export function serveShop(req: Request, res: Response, size: number, port: strin
   if (number % 10 === 8) tags.push(`<img src="${at('brokenoar', '/e.gif')}" alt="">`);
   const rare = `<img src="http://${RARE_HOSTS[number % 20]}${port}/px.gif" alt="">`;
   const late = `<div style="height:5000px"></div><img loading="lazy" src="${at('lateheron', '/px.gif')}" alt="" width="1" height="1">`;
+  const dawdling = `<script>setTimeout(() => { new Image().src = '${at('dawdlewren', '/px.gif')}'; }, 2600);</script>`;
   res.type('html').send(`<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Pebbleloft ${number}</title>
 <link rel="icon" href="data:,"><link rel="stylesheet" href="${at('glyphshed', '/type.css')}">${tags.join('\n')}</head>
 <body><h1>Page ${number}</h1><p>${'Round pebbles, sorted by hand. '.repeat(30)}</p>${linksFrom(number, size)
     .map((path) => `<a href="${path}">${path}</a>`)
     .join(' ')}
-${number % 4 === 0 ? rare : ''}${number % 3 === 0 ? late : ''}</body></html>`);
+${number % 4 === 0 ? rare : ''}${number % 3 === 0 ? late : ''}${number > GROUPS ? dawdling : ''}</body></html>`);
 }
 
 const pathOf = (number: number) =>

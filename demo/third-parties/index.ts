@@ -220,6 +220,13 @@ function difficult(script: Script): ThirdParty[] {
       what: 'A picture far down the page, fetched when it comes into sight.',
       answers: { '/px.gif': withCookie('lh_id') },
     },
+    {
+      host: 'dawdlewren.localhost',
+      name: 'Dawdlewren offers',
+      purpose: 'advertising',
+      what: 'A tag that begins long after the page has loaded.',
+      answers: { '/px.gif': withCookie('dw_id') },
+    },
     ...RARE_HOSTS.map(
       (host): ThirdParty => ({
         host,

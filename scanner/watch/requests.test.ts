@@ -175,3 +175,19 @@ describe('what counts', () => {
     expect(requests.sent(event('beacon', 'http://t.localhost/bye', { type: 'Ping' }))?.page).toBe(PAGE);
   });
 });
+
+it.each(['before', 'behind'])(
+  'a preflight request told %s what asked is none of the page’s own, and shows that its host was reached',
+  (when) => {
+    const asks = event('1', 'http://api.localhost/v1', {
+      type: 'Fetch',
+      initiator: byScript('http://t.localhost/t.js'),
+    });
+    const initiator = { type: 'preflight', requestId: '1' } as const;
+    const preflight = event('2', 'http://api.localhost/v1', { type: 'Other', initiator });
+    const { requests } = when === 'before' ? book(preflight, asks) : book(asks, preflight);
+    const fetches = requests.all.filter(({ kind }) => kind === 'fetch');
+    expect(fetches.map(({ left }) => left)).toEqual([true]);
+    expect(requests.all.map(({ kind }) => kind).sort()).toEqual(['document', 'fetch', 'preflight']);
+  },
+);

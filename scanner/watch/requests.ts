@@ -101,7 +101,7 @@ export class RequestBook {
       previous.ended = true;
     }
     const frameId = event.frameId ?? this.mainFrameId;
-    const kind = this.kindOf(event.type, frameId);
+    const kind = event.initiator.type === 'preflight' ? 'preflight' : this.kindOf(event.type, frameId);
     if (kind === 'document') this.currentPage = event.request.url;
     const posted = event.request.postData;
     const request: SeenRequest = {
@@ -123,9 +123,11 @@ export class RequestBook {
       setCookieLines: [],
       refusedCookies: [],
     };
+    // What asks a host for leave has reached it, even where leave is not given (Fetch standard, CORS preflight).
+    if (kind === 'preflight' && event.initiator.requestId) this.wentOut(event.initiator.requestId);
     if (this.early.delete(event.requestId)) request.left = true;
     this.hops.set(event.requestId, [...hops, request]);
-    if (!this.byUrl.has(request.url)) this.byUrl.set(request.url, request);
+    if (kind !== 'preflight' && !this.byUrl.has(request.url)) this.byUrl.set(request.url, request);
     this.all.push(request);
     return request;
   }
