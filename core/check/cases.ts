@@ -1,4 +1,3 @@
-import { regimeById } from '../regimes/catalogue';
 import { parsePlace, placeCode } from '../regimes/place';
 import type { PlaceRule, Rules } from '../regimes/types';
 import type { Release } from '../release/release';
@@ -27,7 +26,7 @@ function treatments({ rules, places, fallback }: Rules): { place: string; rule: 
 }
 
 const asks = ({ modes }: PlaceRule) => Object.values(modes).includes('opt-in');
-const gpcBinds = ({ regimes }: PlaceRule) => regimes.some((id) => regimeById(id)?.gpc?.value === 'binds');
+const gpcBinds = ({ gpc }: PlaceRule) => gpc === 'binds';
 
 /** Each region of the release × (no choice, accept, refuse, each purpose alone, accept then withdraw), and GPC where it binds. */
 export function defaultCases({ rules }: Cased): VisitorCase[] {

@@ -39,7 +39,7 @@ export function compileRules(purposes: readonly RuledPurpose[], regions: SiteReg
     const key = applying.join(' ');
     let at = known.get(key);
     if (at === undefined) {
-      at = rules.push(joined(applying.map((id) => ruleOf(id, purposes, regions.overrides?.[id])))) - 1;
+      at = rules.push(joined(applying.map((id) => ruleOf(id, purposes, regions.overrides?.[id], on)))) - 1;
       known.set(key, at);
     }
     return at;
@@ -87,9 +87,14 @@ function innermost(ids: readonly string[]): string[] {
   return ids.filter((id) => !parents.has(id));
 }
 
-/** How one regime treats a site's purposes, with the organisation's own values on top. */
-export function ruleOf(id: string, purposes: readonly RuledPurpose[], override: RegimeOverride = {}): PlaceRule {
-  const regime = resolveRegime(id);
+/** How one regime treats a site's purposes on a day, with the organisation's own values on top; see `resolveRegime`. */
+export function ruleOf(
+  id: string,
+  purposes: readonly RuledPurpose[],
+  override: RegimeOverride = {},
+  on?: string,
+): PlaceRule {
+  const regime = resolveRegime(id, on);
   const modeOf = (key: ModeKey) =>
     override.modes?.[key] ?? regime.modes[key]?.value ?? override.modes?.default ?? regime.modes.default.value;
   const modes: Record<string, Mode> = {};

@@ -203,7 +203,9 @@ describe('a line of regimes', () => {
     const one = (over: Partial<Regime>) => [{ ...REGIMES[0]!, id: 'x', ...over }];
     expect(() => lineOf('x', one({ parent: 'y' }))).toThrow('there is no regime "y"');
     expect(() => lineOf('x', one({ parent: 'x' }))).toThrow('"x" is its own parent');
-    expect(() => resolveRegime('x', one({ gpc: undefined, modes: {} }))).toThrow('does not say gpc, modes.default');
+    expect(() => resolveRegime('x', undefined, one({ gpc: undefined, modes: {} }))).toThrow(
+      'does not say gpc, modes.default',
+    );
   });
 });
 
@@ -225,10 +227,11 @@ it('holds regimes that are whole: every field said, each with source and article
   expect(REGIMES.find((regime) => regime.id === 'eu')?.territory).toHaveLength(30);
   for (const { id } of REGIMES) {
     const regime = resolveRegime(id);
+    if (id === 'world') continue; // where there is no law, there is no article
     expect(regime.sources.length).toBeGreaterThan(0);
     expect(regime.inForce.from).toMatch(/^\d{4}-\d\d-\d\d$/);
     for (const code of regime.territory) expect(placeCode(parsePlace(code))).toBe(code);
-    for (const { source } of regime.duties) expect(source, id).toMatch(/\d|ICO/);
+    for (const { source } of regime.duties) expect(source, id).toMatch(/\d|ICO|DSK|FTC|OPC/);
     for (const { source } of Object.values(regime.modes)) expect(source, id).toMatch(/\d/);
   }
 });

@@ -5,4 +5,4 @@ export { parsePlace, placeCode } from './place';
 export { lineOf, resolveRegime } from './resolve';
 export { isStricter, strictest } from './strictness';
 export * from './types';
-export { ACTIVITY_WORDS, daysWords, MODE_WORDS, traceSentence } from './words';
+export { ACTIVITY_WORDS, daysWords, MODE_WORDS, partOfWorld, traceSentence } from './words';

@@ -60,8 +60,71 @@ export interface RegimeValues {
   links: string[];
   /** Age from which a child decides alone. */
   childAge: number;
-  /** Days to answer a subject request, and the extension. */
-  requestDays: { answer: number; extension: number };
+  /** What children of an age may not be subjected to, or only with a yes; from the youngest up. */
+  minors: AgeBand[];
+  /** Days to answer a subject request, and the extension; `null`: the law sets no number of days. */
+  requestDays: { answer: number | null; extension: number | null };
+  rights: Right[];
+  /** Who watches over the law. */
+  authority: Authority;
+  /** Whom the law binds. */
+  applies: Applies;
+}
+
+/** Children younger than `under`, and not in a band below it. */
+export interface AgeBand {
+  under: number;
+  /** `guardian`: a parent's yes. `own-yes`: the child's own. `forbidden`: not even with a yes. */
+  needs: 'guardian' | 'own-yes' | 'forbidden';
+  of: Activity[];
+}
+
+/** What a person may ask of an organisation. */
+export const RIGHTS = [
+  'access',
+  'rectification',
+  'erasure',
+  'restriction',
+  'portability',
+  'objection',
+  'opt-out-of-sale',
+  'opt-out-of-targeting',
+  'opt-out-of-profiling',
+  'limit-sensitive',
+  'withdrawal',
+  'appeal',
+  'list-of-recipients',
+] as const;
+export type Right = (typeof RIGHTS)[number];
+
+export interface Authority {
+  name: string;
+  url: string;
+}
+
+/** One thing an organisation is or does, by which a law binds it. Numbers of people are a year's, in the territory. */
+export type Threshold =
+  | { code: 'established' }
+  | { code: 'offers-here' }
+  | { code: 'revenue'; atLeast: number; currency: string }
+  | { code: 'people'; atLeast: number }
+  | { code: 'people-with-sale'; atLeast: number; sharePercent: number | null }
+  | { code: 'sale-share'; atLeastPercent: number }
+  | { code: 'no-small-business' };
+
+/** Any of the groups, each of which asks for all of its thresholds. Non-profit bodies are bound where `nonProfits`. */
+export interface Applies {
+  anyOf: Threshold[][];
+  nonProfits: boolean;
+}
+
+/** A change of the law that comes, or came, on a day; what it does not name stays. */
+export interface RegimeChange extends Partial<{ [K in keyof RegimeValues]: Cited<RegimeValues[K]> }> {
+  /** ISO date of the first day on which it holds. */
+  on: string;
+  /** What changes, in a sentence. */
+  what: string;
+  modes?: Partial<Record<ModeKey, Cited<Mode>>>;
 }
 
 /** How purposes are treated: those for which the law knows no activity, and each activity it tells apart. */
@@ -86,6 +149,8 @@ interface RegimeHead {
 export interface Regime extends RegimeHead, Partial<{ [K in keyof RegimeValues]: Cited<RegimeValues[K]> }> {
   parent?: string;
   modes: Partial<Record<ModeKey, Cited<Mode>>>;
+  /** In the order of their days. */
+  changes?: RegimeChange[];
 }
 
 /** A cited value, with the regime of the line that says it. */
@@ -94,6 +159,8 @@ export type Inherited<T> = Cited<T> & { from: string };
 /** A regime with everything it has from its parents. Duties are the parents' first, then its own. */
 export interface ResolvedRegime extends RegimeHead, Inheritance {
   parent?: string;
+  /** Those of the whole line that are still to come on the day it was resolved for, the first of them first. */
+  toCome: RegimeChange[];
   modes: { default: Inherited<Mode> } & Partial<Record<Activity, Inherited<Mode>>>;
 }
 type Inheritance = { [K in keyof RegimeValues]: Inherited<RegimeValues[K]> };

@@ -1,5 +1,5 @@
 import { regimeById } from './catalogue';
-import type { Activity, Mode, TraceStep } from './types';
+import type { Activity, Mode, Regime, TraceStep } from './types';
 
 export const MODE_WORDS: Record<Mode, string> = {
   none: 'needs no yes',
@@ -46,4 +46,12 @@ export function traceSentence(step: TraceStep, purposeName: (id: string) => stri
         ? `Global Privacy Control objects to ${purposeName(step.purpose)}, but the visitor said yes in sight of it.`
         : `Global Privacy Control objects to ${purposeName(step.purpose)}; it is held.`;
   }
+}
+
+const AMERICAS = new Set(['us', 'ca', 'br']);
+
+/** Where in the world a regime holds, to find it in a list. */
+export function partOfWorld({ id, parent }: Pick<Regime, 'id' | 'parent'>): 'Europe' | 'Americas' | 'Elsewhere' {
+  if (id === 'eu' || parent === 'eu' || id === 'uk' || id === 'ch') return 'Europe';
+  return AMERICAS.has(id.split('-')[0]!) ? 'Americas' : 'Elsewhere';
 }

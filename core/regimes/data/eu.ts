@@ -1,4 +1,5 @@
 import type { Regime } from '../types';
+import { guardianUnder } from './eea';
 
 /** EEA: the 27 member states with Iceland, Liechtenstein and Norway. National regimes inside it have it as their parent. */
 export const eu: Regime = {
@@ -17,8 +18,20 @@ export const eu: Regime = {
   refusalDays: { value: 182, source: 'practice of national authorities, GDPR art. 7', toBeConfirmed: true },
   askAgainDays: { value: null, source: 'GDPR art. 7 sets no time' },
   links: { value: [], source: 'GDPR art. 12 asks for no fixed wording' },
-  childAge: { value: 16, source: 'GDPR art. 8(1)' },
+  ...guardianUnder(16, 'GDPR art. 8(1)'),
   requestDays: { value: { answer: 30, extension: 60 }, source: 'GDPR art. 12(3)' },
+  rights: {
+    value: ['access', 'rectification', 'erasure', 'restriction', 'portability', 'objection', 'withdrawal'],
+    source: 'GDPR art. 7(3), 15 to 21',
+  },
+  authority: {
+    value: { name: 'European Data Protection Board, list of authorities', url: 'https://www.edpb.europa.eu/' },
+    source: 'GDPR art. 51, 68',
+  },
+  applies: {
+    value: { anyOf: [[{ code: 'established' }], [{ code: 'offers-here' }]], nonProfits: true },
+    source: 'GDPR art. 3; ePrivacy Directive art. 3',
+  },
   duties: [
     { text: 'Inform before asking, and ask by purpose.', source: 'GDPR art. 4(11), 7(2)' },
     { text: 'No box ticked beforehand.', source: 'CJEU C-673/17' },

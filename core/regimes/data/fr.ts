@@ -1,4 +1,5 @@
 import type { Regime } from '../types';
+import { guardianUnder } from './eea';
 
 /** Within the EEA: stricter on how a refusal looks, laxer for counting one's own visitors. */
 export const fr: Regime = {
@@ -13,7 +14,11 @@ export const fr: Regime = {
   },
   yesDays: { value: 182, source: 'CNIL recommendation of 17 September 2020, about six months' },
   refusalDays: { value: 182, source: 'CNIL recommendation of 17 September 2020, about six months' },
-  childAge: { value: 15, source: 'Data Protection Act art. 45' },
+  ...guardianUnder(15, 'Data Protection Act art. 45'),
+  authority: {
+    value: { name: 'Commission nationale de l’informatique et des libertés', url: 'https://www.cnil.fr/' },
+    source: 'Data Protection Act art. 8',
+  },
   duties: [
     {
       text: 'Going on without accepting is as visible as accepting.',

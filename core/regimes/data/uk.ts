@@ -1,4 +1,5 @@
 import type { Regime } from '../types';
+import { guardianUnder } from './eea';
 
 /** Great Britain. Own statistics and appearance need no yes since the Act of 2025, but information and a way to object. */
 export const uk: Regime = {
@@ -26,8 +27,20 @@ export const uk: Regime = {
   refusalDays: { value: 182, source: 'ICO guidance: about 6 months', toBeConfirmed: true },
   askAgainDays: { value: 182, source: 'ICO guidance: about 6 months', toBeConfirmed: true },
   links: { value: [], source: 'UK GDPR art. 12 asks for no fixed wording' },
-  childAge: { value: 13, source: 'Data Protection Act 2018 s. 9' },
+  ...guardianUnder(13, 'Data Protection Act 2018 s. 9'),
   requestDays: { value: { answer: 30, extension: 60 }, source: 'UK GDPR art. 12(3)' },
+  rights: {
+    value: ['access', 'rectification', 'erasure', 'restriction', 'portability', 'objection', 'withdrawal'],
+    source: 'UK GDPR art. 7(3), 15 to 21',
+  },
+  authority: {
+    value: { name: 'Information Commissioner', url: 'https://ico.org.uk/' },
+    source: 'Data Protection Act 2018 s. 114',
+  },
+  applies: {
+    value: { anyOf: [[{ code: 'established' }], [{ code: 'offers-here' }]], nonProfits: true },
+    source: 'UK GDPR art. 3; PECR reg. 6',
+  },
   duties: [
     { text: 'Inform clearly before asking.', source: 'PECR reg. 6(2)' },
     { text: 'Refusing is as easy as accepting.', source: 'ICO guidance on PECR reg. 6' },

@@ -5,6 +5,7 @@ const OBJECT = { value: 'opt-out', source: 'Civil Code 1798.120' } as const;
 export const usCa: Regime = {
   id: 'us-ca',
   name: 'California',
+  parent: 'us',
   law: 'CCPA as changed by the CPRA, Civil Code 1798.120, .121, .135',
   territory: ['US-CA'],
   inForce: { from: '2023-01-01' },
@@ -23,7 +24,41 @@ export const usCa: Regime = {
   askAgainDays: { value: 365, source: 'Civil Code 1798.135(c)(4)' },
   links: { value: ['Your Privacy Choices'], source: 'CCPA regulations § 7015' },
   childAge: { value: 16, source: 'Civil Code 1798.120(c)' },
+  minors: {
+    value: [
+      { under: 13, needs: 'guardian', of: ['sale', 'sharing', 'targeted-advertising'] },
+      { under: 16, needs: 'own-yes', of: ['sale', 'sharing', 'targeted-advertising'] },
+    ],
+    source: 'Civil Code 1798.120(c)',
+  },
   requestDays: { value: { answer: 45, extension: 45 }, source: 'Civil Code 1798.130(a)(2)' },
+  rights: {
+    value: [
+      'access',
+      'rectification',
+      'erasure',
+      'portability',
+      'opt-out-of-sale',
+      'opt-out-of-targeting',
+      'limit-sensitive',
+    ],
+    source: 'Civil Code 1798.100 to .121',
+  },
+  authority: {
+    value: { name: 'California Privacy Protection Agency', url: 'https://cppa.ca.gov/' },
+    source: 'Civil Code 1798.199.10',
+  },
+  applies: {
+    value: {
+      anyOf: [
+        [{ code: 'revenue', atLeast: 26_625_000, currency: 'USD' }],
+        [{ code: 'people', atLeast: 100_000 }],
+        [{ code: 'sale-share', atLeastPercent: 50 }],
+      ],
+      nonProfits: false,
+    },
+    source: 'Civil Code 1798.140(d), as indexed for 2025',
+  },
   duties: [
     { text: 'A link by this name leads to the objection.', source: 'CCPA regulations § 7015' },
     { text: 'Choices are symmetrical; no dark patterns.', source: 'CCPA regulations § 7004' },

@@ -8,14 +8,16 @@ import {
   type Mode,
   type ModeKey,
   parsePlace,
+  partOfWorld,
   REGIMES,
   resolveRegime,
   traceSentence,
 } from '@douane/core/regimes';
 import { rulesOf, type Setup } from '@douane/core/setup';
 import { plural } from '@douane/core/words';
+import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
-import { Finding, ListAndDocket, Section, Trouble } from '../ui/parts';
+import { Button, Finding, ListAndDocket, Section, Trouble } from '../ui/parts';
 import { today } from '../ui/words';
 import { SaveBar } from './save-bar';
 import { useSite } from './site-frame';
@@ -70,9 +72,10 @@ export function RegionsView() {
       </div>
 
       <h2 className="mt-6 mb-2">Regimes served</h2>
-      {REGIMES.map((regime) => (
+      {served.map((regime) => (
         <RegimeForm key={regime.id} id={regime.id} editor={editor} setup={setup} />
       ))}
+      <ServeAnother editor={editor} setup={setup} />
       <label className="mt-2 flex items-center gap-2">
         Visitors from elsewhere, or of unknown place, are treated as from
         <select
@@ -127,10 +130,39 @@ function UnruledForm({ editor, setup }: { editor: DraftEditor; setup: Setup }) {
   );
 }
 
+/** Regimes that are not served, by part of the world; one that is chosen is served from then on. */
+function ServeAnother({ editor, setup }: { editor: DraftEditor; setup: Setup }) {
+  const left = REGIMES.filter(({ id }) => !setup.regions.regimes.includes(id));
+  const serve = (id: string) =>
+    editor.change((s) => {
+      const regimes = REGIMES.map((r) => r.id).filter((r) => r === id || s.regions.regimes.includes(r));
+      return { ...s, regions: { ...s.regions, regimes } };
+    });
+  return (
+    <label className="mb-2 flex items-center gap-2">
+      Serve another regime
+      <select value="" onChange={(event) => serve(event.target.value)}>
+        <option value="">choose one of {left.length}</option>
+        {PARTS.map((part) => (
+          <optgroup key={part} label={part}>
+            {left
+              .filter((regime) => partOfWorld(regime) === part)
+              .map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+          </optgroup>
+        ))}
+      </select>
+    </label>
+  );
+}
+const PARTS = ['Europe', 'Americas', 'Elsewhere'] as const;
+
 function RegimeForm({ id, editor, setup }: { id: string; editor: DraftEditor; setup: Setup }) {
-  const regime = resolveRegime(id);
+  const regime = resolveRegime(id, today());
   const { regions } = setup;
-  const served = regions.regimes.includes(id);
   const override: Override = regions.overrides?.[id] ?? {};
   const setOverride = (change: Partial<Override>) =>
     editor.change((s) => {
@@ -141,14 +173,12 @@ function RegimeForm({ id, editor, setup }: { id: string; editor: DraftEditor; se
       const overrides = Object.keys(next).length > 0 ? { ...others, [id]: next } : others;
       return { ...s, regions: { ...s.regions, overrides: Object.keys(overrides).length > 0 ? overrides : undefined } };
     });
-  const toggle = () =>
+  const serveNoMore = () =>
     editor.change((s) => {
-      const regimes = served
-        ? s.regions.regimes.filter((r) => r !== id)
-        : REGIMES.map((r) => r.id).filter((r) => r === id || s.regions.regimes.includes(r));
+      const regimes = s.regions.regimes.filter((r) => r !== id);
       const { [id]: _gone, ...others } = s.regions.overrides ?? {};
       const fallback = regimes.includes(s.regions.fallback) ? s.regions.fallback : (regimes[0] ?? '');
-      return { ...s, regions: { ...s.regions, regimes, fallback, ...(served && { overrides: others }) } };
+      return { ...s, regions: { ...s.regions, regimes, fallback, overrides: others } };
     });
   const setMode = (key: ModeKey, mode: string) => {
     const modes = Object.fromEntries(
@@ -160,80 +190,88 @@ function RegimeForm({ id, editor, setup }: { id: string; editor: DraftEditor; se
   const keys = Object.keys(regime.modes).filter((key): key is ModeKey => key !== 'minors');
   return (
     <fieldset className="mb-2 border-t border-line bg-sheet px-3 py-2.5">
-      <label className="flex items-baseline gap-2">
-        <input type="checkbox" checked={served} disabled={served && regions.regimes.length === 1} onChange={toggle} />
+      <legend className="sr-only">{regime.name}</legend>
+      <div className="flex items-baseline gap-2">
         <b>{regime.name}</b>
-        <span className="text-ink2">
+        <span className="flex-1 text-ink2">
           {regime.law}
           {regime.parent && `; the rest as ${resolveRegime(regime.parent).name}`}
         </span>
-      </label>
-      {served && (
-        <div className="mt-2 ml-6 flex flex-wrap items-center gap-x-5 gap-y-2">
-          <div className="grid w-full gap-x-5 gap-y-2 md:grid-cols-2">
-            {keys.map((key) => (
-              <label key={key} className="flex flex-wrap items-center gap-x-2">
-                {key === 'default' ? 'purposes in general' : ACTIVITY_WORDS[key]}
-                <select
-                  value={override.modes?.[key] ?? ''}
-                  onChange={(event) => setMode(key, event.target.value)}
-                  title={regime.modes[key]?.source}
-                >
-                  <option value="">as the law: {MODE_WORDS[regime.modes[key]!.value]}</option>
-                  {(['opt-in', 'opt-out', 'notice'] as Mode[]).map((mode) => (
-                    <option key={mode} value={mode}>
-                      {MODE_WORDS[mode]}
-                    </option>
-                  ))}
-                </select>
-              </label>
-            ))}
-          </div>
-          {DURATIONS.map(([field, words]) => {
-            const law = regime[field];
-            return (
-              <label key={field} className="flex items-center gap-2" title={law.source}>
-                {words}
-                <input
-                  type="number"
-                  min={1}
-                  max={730}
-                  className="w-16"
-                  placeholder={law.value === null ? '∞' : String(law.value)}
-                  value={override[field] ?? ''}
-                  aria-invalid={Boolean(editor.problemOf(`regions.overrides.${id}.${field}`))}
-                  onChange={(event) =>
-                    setOverride({ [field]: event.target.value === '' ? undefined : Number(event.target.value) })
-                  }
-                />
-                <span className="text-ink2">
-                  {override[field] === undefined ? lawDays(field, law.value) : 'days'}
-                  {law.toBeConfirmed && ', to be confirmed'}
-                </span>
-              </label>
-            );
-          })}
-          {Object.keys(override).length > 0 && (
-            <label className="flex w-full items-center gap-2">
-              why it differs from the law
-              <input
-                className="flex-1"
-                value={override.reason ?? ''}
-                aria-invalid={Boolean(editor.problemOf(reasonPath))}
-                placeholder="needed where it is laxer; shown in reports"
-                onChange={(event) => setOverride({ reason: event.target.value })}
-              />
+        {regions.regimes.length > 1 && (
+          <Button kind="quiet" aria-label={`Serve ${regime.name} no more`} onClick={serveNoMore}>
+            Serve no more
+          </Button>
+        )}
+      </div>
+      <div className="mt-2 ml-6 flex flex-wrap items-center gap-x-5 gap-y-2">
+        <div className="grid w-full gap-x-5 gap-y-2 md:grid-cols-2">
+          {keys.map((key) => (
+            <label key={key} className="flex flex-wrap items-center gap-x-2">
+              {key === 'default' ? 'purposes in general' : ACTIVITY_WORDS[key]}
+              <select
+                value={override.modes?.[key] ?? ''}
+                onChange={(event) => setMode(key, event.target.value)}
+                title={regime.modes[key]?.source}
+              >
+                <option value="">as the law: {MODE_WORDS[regime.modes[key]!.value]}</option>
+                {(['opt-in', 'opt-out', 'notice'] as Mode[]).map((mode) => (
+                  <option key={mode} value={mode}>
+                    {MODE_WORDS[mode]}
+                  </option>
+                ))}
+              </select>
             </label>
-          )}
-          <ul className="w-full text-ink2">
-            {regime.duties.map(({ text, source }) => (
-              <li key={text}>
-                {text} <span className="text-[12px]">({source})</span>
-              </li>
-            ))}
-          </ul>
+          ))}
         </div>
-      )}
+        {DURATIONS.map(([field, words]) => {
+          const law = regime[field];
+          return (
+            <label key={field} className="flex items-center gap-2" title={law.source}>
+              {words}
+              <input
+                type="number"
+                min={1}
+                max={730}
+                className="w-16"
+                placeholder={law.value === null ? '∞' : String(law.value)}
+                value={override[field] ?? ''}
+                aria-invalid={Boolean(editor.problemOf(`regions.overrides.${id}.${field}`))}
+                onChange={(event) =>
+                  setOverride({ [field]: event.target.value === '' ? undefined : Number(event.target.value) })
+                }
+              />
+              <span className="text-ink2">
+                {override[field] === undefined ? lawDays(field, law.value) : 'days'}
+                {law.toBeConfirmed && ', to be confirmed'}
+              </span>
+            </label>
+          );
+        })}
+        {Object.keys(override).length > 0 && (
+          <label className="flex w-full items-center gap-2">
+            why it differs from the law
+            <input
+              className="flex-1"
+              value={override.reason ?? ''}
+              aria-invalid={Boolean(editor.problemOf(reasonPath))}
+              placeholder="needed where it is laxer; shown in reports"
+              onChange={(event) => setOverride({ reason: event.target.value })}
+            />
+          </label>
+        )}
+        <ul className="w-full text-ink2">
+          {regime.duties.map(({ text, source }) => (
+            <li key={text}>
+              {text} <span className="text-[12px]">({source})</span>
+            </li>
+          ))}
+          {regime.toCome.map(({ on, what }) => (
+            <li key={on}>
+              <b>From {format(parseISO(on), 'd MMMM yyyy')}:</b> {what}
+            </li>
+          ))}
+        </ul>
+      </div>
     </fieldset>
   );
 }
