@@ -1,3 +1,4 @@
+export { type Applicability, appliesTo, type OrganisationFacts, thresholdWords } from './applies';
 export { REGIMES, regimeById } from './catalogue';
 export { compileRules, type RegimeOverride, type RuledPurpose, ruleOf, type SiteRegions } from './compile';
 export { decide, grantedMeanwhile } from './decide';
