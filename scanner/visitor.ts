@@ -229,15 +229,19 @@ export class Visitor {
 
   /** Until it is ended, whatever the page does it stays: it neither leads away nor prints nor opens windows. */
   async stayOnPage(): Promise<{ end(): Promise<void> }> {
+    let stays = true;
     const refuse = (route: Route) => {
       const request = route.request();
-      const leaves = request.isNavigationRequest() && request.frame() === this.page.mainFrame();
+      const leaves = stays && request.isNavigationRequest() && request.frame() === this.page.mainFrame();
       return leaves ? route.abort('aborted') : route.fallback();
     };
     await Promise.race([this.page.route('**', refuse), pause(ROUTE_MS)]);
     await this.watch.disarm();
     return {
-      end: () => Promise.race([this.page.unroute('**', refuse).catch(() => {}), pause(ROUTE_MS)]), // it may have gone
+      end: async () => {
+        stays = false; // at once: a busy browser may take its time to hear that nothing is refused any more
+        await Promise.race([this.page.unroute('**', refuse).catch(() => {}), pause(ROUTE_MS)]); // it may have gone
+      },
     };
   }
 

@@ -114,6 +114,7 @@ describe('which pages are visited', () => {
   ])('keeps to %s', async (_what, plan, expected) => {
     const listed = 'listed' in plan ? { listed: [site.at('coverage', '/about?ref=7')] } : {};
     const report = await scan(site.at('coverage'), { pages: 20, ...plan, ...listed });
+    expect(report.pages.filter(({ why, outcome }) => why && outcome !== 'skipped')).toEqual([]);
     expect(paths(report).filter((path) => 'include' in plan || !path.startsWith('/cal?'))).toEqual(expected);
   });
 
