@@ -2,6 +2,7 @@ export { type Applicability, appliesTo, type OrganisationFacts, thresholdWords }
 export { REGIMES, regimeById } from './catalogue';
 export { compileRules, type RegimeOverride, type RuledPurpose, ruleOf, type SiteRegions } from './compile';
 export { decide, grantedMeanwhile } from './decide';
+export { type RegimeFact, type RegimeSection, regimeFacts, regimeMarkdown } from './facts';
 export { parsePlace, placeCode } from './place';
 export { lineOf, resolveRegime } from './resolve';
 export { isStricter, strictest } from './strictness';

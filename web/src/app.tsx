@@ -61,7 +61,14 @@ const router = createBrowserRouter([
             path: 'classify/files',
             lazy: async () => ({ Component: (await import('./views/classify/files-view')).FilesView }),
           },
-          { path: 'regions', lazy: async () => ({ Component: (await import('./views/regions')).RegionsView }) },
+          {
+            path: 'regions',
+            lazy: async () => ({ Component: (await import('./views/regions/regions-view')).RegionsView }),
+          },
+          {
+            path: 'regions/laws/:regimeId?',
+            lazy: async () => ({ Component: (await import('./views/regions/laws-view')).LawsView }),
+          },
           {
             path: 'banner',
             lazy: async () => ({ Component: (await import('./views/banner/banner-view')).BannerView }),

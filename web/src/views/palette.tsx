@@ -14,19 +14,17 @@ interface Props {
   site: SiteSummary | undefined;
 }
 
-const SCAN_PLACES = [
-  ['setup', 'Set-up of the scan: pages, schedule, login'],
-  ['compare', 'Before and now: two scans compared'],
-  ['alarms', 'Alarms, and who is told'],
-] as const;
-
-const CLASSIFY_PLACES = [
-  ['services', 'Services: providers, merge and split'],
-  ['purposes', 'Purposes: names, texts, order'],
-  ['house-rules', 'House rules: settled once for all items alike'],
-  ['known', 'What is known: catalogue, heuristics, bar'],
-  ['across-sites', 'Across sites: the same thing ruled differently'],
-  ['files', 'Import and export of rulings and catalogue'],
+const PLACES = [
+  ['scan/setup', 'Set-up of the scan: pages, schedule, login'],
+  ['scan/compare', 'Before and now: two scans compared'],
+  ['scan/alarms', 'Alarms, and who is told'],
+  ['classify/services', 'Services: providers, merge and split'],
+  ['classify/purposes', 'Purposes: names, texts, order'],
+  ['classify/house-rules', 'House rules: settled once for all items alike'],
+  ['classify/known', 'What is known: catalogue, heuristics, bar'],
+  ['classify/across-sites', 'Across sites: the same thing ruled differently'],
+  ['classify/files', 'Import and export of rulings and catalogue'],
+  ['regions/laws', 'Laws: what each says, and where'],
 ] as const;
 
 /** Reaches every site, station and deed by typing. */
@@ -67,20 +65,11 @@ export function Palette({ open, onOpenChange, site }: Props) {
                 {STATION_NAMES[station]}
               </Command.Item>
             ))}
-            {SCAN_PLACES.map(([path, name]) => (
+            {PLACES.map(([path, name]) => (
               <Command.Item
                 key={path}
                 className={row}
-                onSelect={then(() => void navigate(`/sites/${site.id}/scan/${path}`))}
-              >
-                {name}
-              </Command.Item>
-            ))}
-            {CLASSIFY_PLACES.map(([path, name]) => (
-              <Command.Item
-                key={path}
-                className={row}
-                onSelect={then(() => void navigate(`/sites/${site.id}/classify/${path}`))}
+                onSelect={then(() => void navigate(`/sites/${site.id}/${path}`))}
               >
                 {name}
               </Command.Item>

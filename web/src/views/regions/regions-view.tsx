@@ -17,11 +17,12 @@ import { rulesOf, type Setup } from '@douane/core/setup';
 import { plural } from '@douane/core/words';
 import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
-import { Button, Finding, ListAndDocket, Section, Trouble } from '../ui/parts';
-import { today } from '../ui/words';
-import { SaveBar } from './save-bar';
-import { useSite } from './site-frame';
-import { type DraftEditor, useDraft } from './use-draft';
+import { Button, Finding, ListAndDocket, Section, Trouble } from '../../ui/parts';
+import { today } from '../../ui/words';
+import { SaveBar } from '../save-bar';
+import { useSite } from '../site-frame';
+import { type DraftEditor, useDraft } from '../use-draft';
+import { RegionsLinks } from './regions-links';
 
 type Override = NonNullable<Setup['regions']['overrides']>[string];
 
@@ -34,6 +35,7 @@ export function RegionsView() {
   const served = setup.regions.regimes.map((id) => resolveRegime(id));
   return (
     <ListAndDocket docket={<WhoIsAskedWhat setup={setup} />}>
+      <RegionsLinks />
       <Finding title={`Visitors are treated in ${plural(served.length, 'way')}`} acts={<SaveBar editor={editor} />}>
         By the law of their place, as we read it. This is no legal advice; set your organisation’s own values where you
         know better.
