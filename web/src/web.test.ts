@@ -1,11 +1,13 @@
 import type { CheckedCase, CheckedItem } from '@douane/core/check';
 import { type ChainLink, type How, lifetimeWords, type RequestKind } from '@douane/core/observe';
+import type { Setup } from '@douane/core/setup';
 import { describe, expect, it } from 'vitest';
 import { tally } from './ui/digest';
 import { neighbour } from './ui/keys';
 import { pathOf } from './ui/words';
 import { caseWords, lanesOf, servicesOfCases } from './views/check/lanes';
 import { mendFor } from './views/check/mend';
+import { editedSince } from './views/use-draft';
 
 const item = (over: Partial<CheckedItem>): CheckedItem => ({
   kind: 'request',
@@ -95,4 +97,17 @@ describe('how a list is made up', () => {
     ]);
     expect(tally([])).toEqual([]);
   });
+});
+
+it('keeps what was edited while an earlier edit was being saved, on top of what was saved', () => {
+  const part = (name: string) => ({ name }) as never;
+  const setup = (regions: string, banner: string) =>
+    ({ regions: part(regions), banner: part(banner) }) as unknown as Setup;
+  const from = { setup: setup('old', 'old'), revisions: {} as never };
+  const sent = { from, setup: { ...setup('sent', 'old') } };
+  const now = { from, setup: { ...sent.setup, banner: part('later') } };
+  const saved = { setup: setup('as saved', 'of a colleague'), revisions: { regions: 2 } as never };
+  const edit = editedSince(now, sent, saved);
+  expect(edit.setup).toEqual(setup('as saved', 'later'));
+  expect(edit.from).toEqual(saved);
 });

@@ -30,10 +30,11 @@ export function useDraft(siteId: string) {
       const parts = changed.map((part) => [part, { revision: from.revisions[part], body: next[part] }]);
       return call<DraftSaved>('PUT', `/sites/${siteId}/draft`, { parts: Object.fromEntries(parts) });
     },
-    onSuccess: async () => {
+    onSuccess: async (_, sent) => {
       await client.invalidateQueries({ queryKey: ['draft', siteId] });
       await client.invalidateQueries({ queryKey: ['site', siteId] });
-      setEdit(null);
+      const saved = client.getQueryData(queries.draft(siteId).queryKey);
+      setEdit((now) => (now && now !== sent && saved ? editedSince(now, sent, saved) : null));
     },
   });
 
@@ -58,6 +59,13 @@ export function useDraft(siteId: string) {
     /** What is wrong with a field, by its path in the setup. */
     problemOf: (path: string) => problems.find((problem) => problem.path === path)?.message,
   };
+}
+
+/** What was edited while an earlier edit was being saved, on top of what stands there now. */
+export function editedSince(now: Edit, sent: Edit, saved: Edit['from']): Edit {
+  const later = DRAFT_PARTS.filter((part) => now.setup[part] !== sent.setup[part]);
+  const parts = Object.fromEntries(later.map((part) => [part, now.setup[part]]));
+  return { setup: { ...saved.setup, ...parts }, from: { setup: saved.setup, revisions: saved.revisions } };
 }
 
 export type DraftEditor = ReturnType<typeof useDraft>;

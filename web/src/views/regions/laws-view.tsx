@@ -38,7 +38,8 @@ export function LawsView() {
     >
       <RegionsLinks />
       <Finding title={`${LAWS.length} laws and practices are known`}>
-        As we read them; {coming} of them change on a day that is known. This is no legal advice.
+        As we read them{coming > 0 && `; of ${coming} it is known what changes, and on which day`}. This is no legal
+        advice.
       </Finding>
       <div className="mb-3">
         <SearchBox ref={searchBox} label="Search laws" placeholder="Search  /" value={search} onChange={setSearch} />

@@ -290,17 +290,19 @@ function lawDays(field: (typeof DURATIONS)[number][0], days: number | null): str
   return days === null ? daysWords(days) : 'days, as the law';
 }
 
-const PLACES = [
-  ['DE', 'Germany'],
-  ['FR', 'France'],
-  ['GB', 'Great Britain'],
-  ['US-CA', 'California'],
-  ['US-CO', 'Colorado'],
-  ['US', 'United States, state unknown'],
-  ['US-NV', 'Nevada'],
-  ['JP', 'Japan'],
-  ['', 'unknown place'],
-] as const;
+const COUNTRY_NAMES = new Intl.DisplayNames(['en'], { type: 'region' });
+
+/** Every place that a regime names, by its name; a country with laws of its states stands for one whose state is unknown. */
+const PLACES: [code: string, name: string][] = [
+  ...[...new Set(REGIMES.flatMap(({ territory }) => territory))].map((code): [string, string] => {
+    if (code.includes('-')) return [code, REGIMES.find(({ territory }) => territory.includes(code))!.name];
+    const name = COUNTRY_NAMES.of(code) ?? code;
+    const hasStates = REGIMES.some(({ territory }) => territory.some((one) => one.startsWith(`${code}-`)));
+    return [code, hasStates ? `${name}, state unknown` : name];
+  }),
+  ['US-NV', 'Nevada'] as [string, string],
+].sort((a, b) => a[1].localeCompare(b[1]));
+PLACES.push(['', 'unknown place']);
 
 /** Asks the same decision function that the gate asks, and shows its reasons. */
 function WhoIsAskedWhat({ setup }: { setup: Setup }) {
