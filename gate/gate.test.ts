@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
+import { REGIMES } from '@douane/core/regimes';
 import { compileRelease } from '@douane/core/release';
 import { newSetup, type Setup, shippedTexts } from '@douane/core/setup';
 import { beforeAll, expect, it } from 'vitest';
@@ -69,6 +70,11 @@ it('keeps it so with two dozen languages and every law there may be', () => {
   );
   expect(files.immutable.filter(({ name }) => name.startsWith('texts-'))).toHaveLength(24);
   expect(gzipped(files.pointer), AFFORD).toBeLessThan(8 * KIB);
+});
+
+it('keeps it so with every regime that ships', () => {
+  const all = { ...setup, regions: { ...setup.regions, regimes: REGIMES.map(({ id }) => id) } };
+  expect(gzipped(filesOf(all).pointer), AFFORD).toBeLessThan(8 * KIB);
 });
 
 it('leaves catalogue, schemas and texts out of what holds', () => {

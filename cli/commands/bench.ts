@@ -8,13 +8,14 @@ import { gateFiles } from '@douane/gate';
 import { loadGateCode, sha256 } from '@douane/server';
 import type { Command } from 'commander';
 import { benchClassify } from '../bench/classify';
+import { benchDecide } from '../bench/decide';
 import { benchInventory } from '../bench/inventory';
 import { benchRecorder } from '../bench/recorder';
 import { say } from '../bench/say';
 import { benchHostilePages, benchMemory, benchQuietSite, benchShop } from '../bench/scan';
 import { Refused, today } from '../say';
 
-const PARTS = ['gate', 'recorder', 'classify', 'items', 'hostile', 'quiet', 'shop', 'memory'];
+const PARTS = ['gate', 'recorder', 'classify', 'decide', 'items', 'hostile', 'quiet', 'shop', 'memory'];
 
 /** `douane bench [parts…]`: measures, one line a figure. */
 export function benchCommand(program: Command, root: string): void {
@@ -29,6 +30,7 @@ export function benchCommand(program: Command, root: string): void {
       if (wanted('gate')) await benchGate(root);
       if (wanted('recorder')) await benchRecorder(root);
       if (wanted('classify')) benchClassify();
+      if (wanted('decide')) benchDecide();
       if (wanted('items')) await benchInventory(root);
       if (wanted('hostile')) await benchHostilePages();
       const web = await startStandInWeb({ port: 0, root });
