@@ -18,6 +18,19 @@ export const ownPackagesInside = {
   },
 };
 
+/** Bundles a tool of the repository, to be run from where node_modules is found. */
+export const bundleTool = (entry, outfile) =>
+  build({
+    entryPoints: [at(entry)],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    logLevel: 'error',
+    plugins: [ownPackagesInside],
+  });
+
 const visitor = {
   bundle: true,
   minify: true,

@@ -2,24 +2,14 @@
 import { spawnSync } from 'node:child_process';
 import { mkdtemp, rm } from 'node:fs/promises';
 import path from 'node:path';
-import { build } from 'esbuild';
-import { ownPackagesInside } from './build.mjs';
+import { bundleTool } from './build.mjs';
 
 const root = path.resolve(import.meta.dirname, '..');
 const out = await mkdtemp(path.join(root, 'node_modules', '.catalogue-'));
 let status = 1;
 try {
   const outfile = path.join(out, 'main.mjs');
-  await build({
-    entryPoints: [path.join(root, 'catalogue/main.ts')],
-    outfile,
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
-    logLevel: 'error',
-    plugins: [ownPackagesInside],
-  });
+  await bundleTool('catalogue/main.ts', outfile);
   const env = { ...process.env, DOUANE_ROOT: root };
   status = spawnSync(process.execPath, [outfile, ...process.argv.slice(2)], { stdio: 'inherit', env }).status ?? 1;
 } finally {

@@ -1,21 +1,11 @@
 // Writes docs/regimes/: a document for each regime as it stands today, from the data in core/regimes/. `npm run regimes`
 import { mkdir, rm, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import { build } from 'esbuild';
-import { ownPackagesInside } from './build.mjs';
+import { bundleTool } from './build.mjs';
 
 const root = path.resolve(import.meta.dirname, '..');
 const outfile = path.join(root, 'node_modules', `.regimes-${process.pid}.mjs`);
-await build({
-  entryPoints: [path.join(root, 'core/regimes/index.ts')],
-  outfile,
-  bundle: true,
-  platform: 'node',
-  format: 'esm',
-  target: 'node20',
-  logLevel: 'error',
-  plugins: [ownPackagesInside],
-});
+await bundleTool('core/regimes/index.ts', outfile);
 try {
   const { REGIMES, resolveRegime, regimeMarkdown } = await import(outfile);
   const folder = path.join(root, 'docs/regimes');

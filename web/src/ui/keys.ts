@@ -1,4 +1,4 @@
-import { useLayoutEffect, useRef } from 'react';
+import { type RefObject, useLayoutEffect, useRef } from 'react';
 
 /** Single keys for the screen, silent while somebody types or holds a modifier. */
 export function useKeys(keys: Record<string, (event: KeyboardEvent) => void>): void {
@@ -31,4 +31,16 @@ export function neighbour<T>(list: readonly T[], current: T | undefined, step: 1
   if (list.length === 0) return undefined;
   const at = current === undefined ? -1 : list.indexOf(current);
   return list[Math.min(list.length - 1, Math.max(0, at + step))];
+}
+
+/** The keys of a list with one selected: down and up by `j` `k` and the arrows, and `/` into its search. */
+export function useListKeys<T>(
+  list: readonly T[],
+  selected: T | undefined,
+  select: (one: T | undefined) => void,
+  searchBox: RefObject<HTMLInputElement | null>,
+): void {
+  const down = () => select(neighbour(list, selected, 1));
+  const up = () => select(neighbour(list, selected, -1));
+  useKeys({ j: down, ArrowDown: down, k: up, ArrowUp: up, '/': () => searchBox.current?.focus() });
 }

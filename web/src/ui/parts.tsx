@@ -68,6 +68,30 @@ export function Part({ title, id, children }: { title: string; id?: string; chil
   );
 }
 
+/** A row of a list whose selected one the docket shows. */
+export function SelectableRow({
+  selected,
+  onSelect,
+  children,
+}: {
+  selected: boolean;
+  onSelect(): void;
+  children: ReactNode;
+}) {
+  return (
+    <tr
+      aria-selected={selected}
+      className={clsx(
+        'cursor-pointer border-b border-line',
+        selected ? 'bg-wash shadow-[inset_3px_0_0_var(--stamp)]' : 'hover:bg-well',
+      )}
+      onClick={onSelect}
+    >
+      {children}
+    </tr>
+  );
+}
+
 /** Facts as pairs; a fact without a value is left out. */
 export function Facts({ of }: { of: [string, ReactNode][] }) {
   return (

@@ -4,9 +4,9 @@ import { useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import * as queries from '../../api/queries';
 import { Digest } from '../../ui/digest';
-import { neighbour, useKeys } from '../../ui/keys';
+import { useListKeys } from '../../ui/keys';
 import { Mark } from '../../ui/mark';
-import { Empty, Finding, ListAndDocket, Trouble } from '../../ui/parts';
+import { Empty, Finding, ListAndDocket, SelectableRow, Trouble } from '../../ui/parts';
 import { SearchBox } from '../../ui/search-box';
 import { useSite } from '../site-frame';
 import { ClassifyLinks } from './classify-links';
@@ -32,13 +32,7 @@ export function ServicesView() {
   const select = (service: FoundService | undefined) =>
     service && void navigate(`${base}/${encodeURIComponent(service.name)}`, { replace: true });
   const nameOf = (id: string) => draft?.setup.purposes.find((p) => p.id === id)?.name ?? id;
-  useKeys({
-    j: () => select(neighbour(shown, selected, 1)),
-    ArrowDown: () => select(neighbour(shown, selected, 1)),
-    k: () => select(neighbour(shown, selected, -1)),
-    ArrowUp: () => select(neighbour(shown, selected, -1)),
-    '/': () => searchBox.current?.focus(),
-  });
+  useListKeys(shown, selected, select, searchBox);
   return (
     <ListAndDocket
       docket={
@@ -102,12 +96,7 @@ export function ServicesView() {
           </thead>
           <tbody>
             {shown.map((service) => (
-              <tr
-                key={service.name}
-                aria-selected={service === selected}
-                className={`cursor-pointer border-b border-line ${service === selected ? 'bg-wash shadow-[inset_3px_0_0_var(--stamp)]' : 'hover:bg-well'}`}
-                onClick={() => select(service)}
-              >
+              <SelectableRow key={service.name} selected={service === selected} onSelect={() => select(service)}>
                 <td className="truncate px-2 py-1">
                   <button type="button" className="min-h-6 max-w-full truncate text-left font-medium">
                     {service.name}
@@ -121,7 +110,7 @@ export function ServicesView() {
                 <td className="truncate px-2 py-1">
                   <Mark name={service.record ? 'in-order' : 'waits'} /> {service.record ? 'kept' : 'proposed'}
                 </td>
-              </tr>
+              </SelectableRow>
             ))}
           </tbody>
         </table>

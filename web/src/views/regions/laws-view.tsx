@@ -3,8 +3,8 @@ import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import * as queries from '../../api/queries';
-import { neighbour, useKeys } from '../../ui/keys';
-import { Empty, Finding, ListAndDocket, Section } from '../../ui/parts';
+import { useListKeys } from '../../ui/keys';
+import { Empty, Finding, ListAndDocket, Section, SelectableRow } from '../../ui/parts';
 import { SearchBox } from '../../ui/search-box';
 import { today } from '../../ui/words';
 import { useSite } from '../site-frame';
@@ -25,13 +25,7 @@ export function LawsView() {
   const coming = LAWS.filter(({ toCome }) => toCome.length > 0).length;
   const select = (law: ResolvedRegime | undefined) =>
     law && void navigate(`/sites/${site.id}/regions/laws/${law.id}`, { replace: true });
-  useKeys({
-    j: () => select(neighbour(shown, selected, 1)),
-    ArrowDown: () => select(neighbour(shown, selected, 1)),
-    k: () => select(neighbour(shown, selected, -1)),
-    ArrowUp: () => select(neighbour(shown, selected, -1)),
-    '/': () => searchBox.current?.focus(),
-  });
+  useListKeys(shown, selected, select, searchBox);
   return (
     <ListAndDocket
       docket={selected ? <LawDocket law={selected} /> : <p className="text-ink2">Choose a law to read it.</p>}
@@ -56,12 +50,7 @@ export function LawsView() {
         </thead>
         <tbody>
           {shown.map((law) => (
-            <tr
-              key={law.id}
-              aria-selected={law === selected}
-              className={`cursor-pointer border-b border-line ${law === selected ? 'bg-wash shadow-[inset_3px_0_0_var(--stamp)]' : 'hover:bg-well'}`}
-              onClick={() => select(law)}
-            >
+            <SelectableRow key={law.id} selected={law === selected} onSelect={() => select(law)}>
               <td className="truncate px-2 py-1">
                 <button type="button" className="min-h-6 max-w-full truncate text-left font-medium">
                   {law.name}
@@ -73,7 +62,7 @@ export function LawsView() {
               </td>
               <td className="px-2 py-1 tabular-nums">{law.inForce.from}</td>
               <td className="px-2 py-1">{served.includes(law.id) ? 'served' : ''}</td>
-            </tr>
+            </SelectableRow>
           ))}
         </tbody>
       </table>
