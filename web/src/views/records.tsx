@@ -8,9 +8,9 @@ import { useNavigate, useParams } from 'react-router';
 import { call } from '../api/client';
 import * as queries from '../api/queries';
 import { Digest } from '../ui/digest';
-import { neighbour, useKeys } from '../ui/keys';
+import { useListKeys } from '../ui/keys';
 import { Mark } from '../ui/mark';
-import { Button, Empty, Facts, Finding, ListAndDocket, Section, Time, Trouble } from '../ui/parts';
+import { Button, Empty, Facts, Finding, ListAndDocket, Section, SelectableRow, Time, Trouble } from '../ui/parts';
 import { SearchBox } from '../ui/search-box';
 import { useSite } from './site-frame';
 
@@ -35,13 +35,7 @@ export function RecordsView() {
   const selected = list.find((record) => record.id === recordId);
   const select = (record: ConsentRecord | undefined) =>
     record && void navigate(`/sites/${site.id}/records/${record.id}`, { replace: true });
-  useKeys({
-    j: () => select(neighbour(list, selected, 1)),
-    ArrowDown: () => select(neighbour(list, selected, 1)),
-    k: () => select(neighbour(list, selected, -1)),
-    ArrowUp: () => select(neighbour(list, selected, -1)),
-    '/': () => searchBox.current?.focus(),
-  });
+  useListKeys(list, selected, select, searchBox);
   const counts = data?.counts;
   return (
     <ListAndDocket
@@ -114,15 +108,7 @@ export function RecordsView() {
           </thead>
           <tbody>
             {list.map((record) => (
-              <tr
-                key={record.id}
-                aria-selected={record === selected}
-                onClick={() => select(record)}
-                className={clsx(
-                  'cursor-pointer border-b border-line',
-                  record === selected ? 'bg-wash shadow-[inset_3px_0_0_var(--stamp)]' : 'hover:bg-well',
-                )}
-              >
+              <SelectableRow key={record.id} selected={record === selected} onSelect={() => select(record)}>
                 <td className="px-2 py-1">{record.number}</td>
                 <td className="px-2 py-1 whitespace-nowrap">
                   <Time at={record.at} />
@@ -137,7 +123,7 @@ export function RecordsView() {
                   {record.test && <span className="text-ink2"> · test</span>}
                 </td>
                 <td className="px-2 py-1 text-ink2">{record.agent}</td>
-              </tr>
+              </SelectableRow>
             ))}
           </tbody>
         </table>
