@@ -1,4 +1,5 @@
 import { indexPlan } from '@douane/core/hold';
+import { slimRules } from '@douane/core/regimes';
 import { type Release, storedPatternsOf } from '@douane/core/release';
 import { type Setup, textsFor } from '@douane/core/setup';
 import type { GateConfig } from './types';
@@ -47,7 +48,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
   const config: GateConfig = {
     base: setup.recorder.replace(/\/$/, ''),
     release: release.number,
-    rules: release.rules,
+    rules: slimRules(release.rules),
     plan: indexPlan(release.plan),
     banner: banner.name,
     stored: stored.name,

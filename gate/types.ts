@@ -1,6 +1,6 @@
 import type { Method } from '@douane/core/consent';
 import type { PlanIndex } from '@douane/core/hold';
-import type { Decision, Rules } from '@douane/core/regimes';
+import type { Decision, Rules, Signals } from '@douane/core/regimes';
 import type { BannerContent } from '@douane/core/release';
 import type { Banner } from '@douane/core/setup';
 
@@ -35,9 +35,11 @@ export interface BannerOptions {
   onClose(): void;
 }
 
+/** What a site may say of its visitor: the age in whole years, and that a parent or guardian has agreed. */
+export type ToldOfVisitor = Pick<Signals, 'age' | 'guardian'>;
+
 /** How the browser's controller (a check, a test) says which visitor this is; absent for real visitors. */
-export interface VisitOverride {
+export interface VisitOverride extends Partial<Signals> {
   place?: string;
-  gpc?: boolean;
   test?: boolean;
 }

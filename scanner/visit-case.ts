@@ -1,5 +1,13 @@
-import { type CheckedCase, choiceWord, judgeVisit, type RecordedStep, type VisitorCase } from '@douane/core/check';
+import {
+  type CheckedCase,
+  choiceWord,
+  judgeVisit,
+  type RecordedStep,
+  signalsOf,
+  type VisitorCase,
+} from '@douane/core/check';
 import type { Classifier } from '@douane/core/classify';
+import type { Signals } from '@douane/core/regimes';
 import type { Release } from '@douane/core/release';
 import type { Browser } from 'playwright-core';
 import { keptRecord, takeStep } from './consent-acts';
@@ -27,13 +35,13 @@ export async function visitCase(
   { release, classify, pages, signal, onHar }: CaseSurroundings,
 ): Promise<{ checked: CheckedCase; version: number | null }> {
   const { setup } = release;
-  const gpc = visitorCase.signals.includes('gpc');
+  const signals = signalsOf(visitorCase);
   const problems: string[] = [];
   const visitor = await Visitor.open(browser, {
     ownDomains: setup.site.ownDomains,
     gate: setup.recorder,
-    initScript: asVisitor({ place: visitorCase.place, gpc, test: true }),
-    ...(gpc && { headers: { 'Sec-GPC': '1' } }),
+    initScript: asVisitor({ place: visitorCase.place, ...signals, test: true }),
+    ...(signals.gpc && { headers: { 'Sec-GPC': '1' } }),
   });
   try {
     const [first, ...others] = pages;
@@ -106,7 +114,7 @@ async function takeSteps(
 }
 
 /** Tells the gate which visitor this is, and gives the page the signal as a browser that sends it would. */
-function asVisitor(visit: { place: string; gpc: boolean; test: boolean }): string {
+function asVisitor(visit: Signals & { place: string; test: boolean }): string {
   const signal = `Object.defineProperty(Navigator.prototype, 'globalPrivacyControl', { get: () => ${visit.gpc}, configurable: true });`;
   return `window.douaneVisit = ${JSON.stringify(visit)}; ${signal}`;
 }

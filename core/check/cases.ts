@@ -1,7 +1,7 @@
 import { parsePlace, placeCode } from '../regimes/place';
-import type { PlaceRule, Rules } from '../regimes/types';
+import type { PlaceRule, Rules, Signals } from '../regimes/types';
 import type { Release } from '../release/release';
-import type { Step, VisitorCase } from './types';
+import type { CaseSignal, Step, VisitorCase } from './types';
 import { choiceWord } from './words';
 
 /** What makes up the cases of a release. */
@@ -10,7 +10,7 @@ type Cased = Pick<Release, 'rules'>;
 const WITHDRAWN: Step[] = ['accept', 'refuse'];
 
 /** A case with the id that its parts make: place, choices, signals. */
-export function visitorCase(place: string, steps: Step[], signals: 'gpc'[] = []): VisitorCase {
+export function visitorCase(place: string, steps: Step[], signals: CaseSignal[] = []): VisitorCase {
   return { id: [place || 'unknown', choiceWord(steps), ...signals].join(' '), place, signals, steps };
 }
 
@@ -52,11 +52,15 @@ export function essentialCases({ rules }: Cased): VisitorCase[] {
 export function parseCase(text: string, { rules }: Cased): VisitorCase | string {
   let place = '';
   let steps: Step[] = [];
-  const signals: 'gpc'[] = [];
+  const signals: CaseSignal[] = [];
   for (const part of text.split(',')) {
     const [key, value = ''] = part.trim().split('=');
-    if (key === 'gpc') signals.push('gpc');
-    else if (key === 'place') {
+    if (key === 'gpc' || key === 'guardian') signals.push(key);
+    else if (key === 'age') {
+      const age = parseAge(value);
+      if (age === null) return `age "${value}" is not a number of years such as 14`;
+      signals.push(`age:${age}`);
+    } else if (key === 'place') {
       const parsed = parsePlace(value);
       if (!parsed && value) return `place "${value}" is not a code such as DE or US-CA`;
       place = placeCode(parsed);
@@ -64,12 +68,34 @@ export function parseCase(text: string, { rules }: Cased): VisitorCase | string 
       const read = parseSteps(value, rules);
       if (typeof read === 'string') return read;
       steps = read;
-    } else return `"${part}" is none of place=…, choice=…, gpc`;
+    } else return `"${part}" is none of place=…, choice=…, gpc, age=…, guardian`;
   }
   return visitorCase(place, steps, signals);
 }
 
-function parseSteps(text: string, { purposes }: Rules): Step[] | string {
+/** What comes along with the visitor of a case, as `decide` wants it. */
+export function signalsOf({ signals }: Pick<VisitorCase, 'signals'>): Signals {
+  const age = signals.find((signal) => signal.startsWith('age:'));
+  return {
+    gpc: signals.includes('gpc'),
+    ...(age && { age: Number(age.slice(4)) }),
+    ...(signals.includes('guardian') && { guardian: true }),
+  };
+}
+
+/** Whole years; `null`: the text is no age of a person. */
+export function parseAge(text: string): number | null {
+  return /^\d{1,3}$/.test(text.trim()) && Number(text) <= 130 ? Number(text) : null;
+}
+
+/** What a visitor says to each purpose by one step. */
+export function chosenBy(step: Step, purposes: Rules['purposes']): Record<string, boolean> {
+  const says = (id: string) => step === 'accept' || step === `only:${id}`;
+  return Object.fromEntries(purposes.map(({ id, necessary }) => [id, Boolean(necessary) || says(id)]));
+}
+
+/** Reads one of the words of a choice; several are joined by `+`. A text: what is wrong with it. */
+export function parseSteps(text: string, { purposes }: Pick<Rules, 'purposes'>): Step[] | string {
   if (text === 'none') return [];
   if (text === 'withdraw') return WITHDRAWN;
   const steps: Step[] = [];

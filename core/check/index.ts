@@ -1,4 +1,13 @@
-export { defaultCases, essentialCases, parseCase, visitorCase } from './cases';
+export {
+  chosenBy,
+  defaultCases,
+  essentialCases,
+  parseAge,
+  parseCase,
+  parseSteps,
+  signalsOf,
+  visitorCase,
+} from './cases';
 export { judgeVisit, type Visit } from './judge';
 export { slippedThings, summarise, worstVerdict } from './summary';
 export * from './types';

@@ -6,6 +6,7 @@ import { decide } from '../regimes/decide';
 import { parsePlace } from '../regimes/place';
 import type { Decision } from '../regimes/types';
 import type { Release } from '../release/release';
+import { chosenBy, signalsOf } from './cases';
 import type { CheckedItem, Firing, KnownItem, Phase, SlipCause, VisitorCase } from './types';
 
 /** What a visit brought to light, as plain data. */
@@ -40,7 +41,7 @@ export function judgeVisit(visit: Visit, release: Release, classify: Classifier)
     ...recorded.map(({ atMs, purposes, gpc }) => ({ fromMs: atMs, choice: { purposes, gpc } })),
   ];
   const place = parsePlace(visitorCase.place);
-  const signals = { gpc: visitorCase.signals.includes('gpc') };
+  const signals = signalsOf(visitorCase);
   const permissions = phases.map(({ fromMs, choice }) => ({
     fromMs,
     decision: decide(place, signals, choice === 'none' ? null : choice, rules),
@@ -69,9 +70,7 @@ export function judgeVisit(visit: Visit, release: Release, classify: Classifier)
   function meantInTheEnd(): Record<string, boolean> {
     const step = visitorCase.steps.at(-1);
     if (step === undefined) return permissions[0]!.decision.granted;
-    const says = (id: string) => step === 'accept' || step === `only:${id}`;
-    const chosen = Object.fromEntries(rules.purposes.map((p) => [p.id, Boolean(p.necessary) || says(p.id)]));
-    return decide(place, signals, { purposes: chosen, gpc: signals.gpc }, rules).granted;
+    return decide(place, signals, { purposes: chosenBy(step, rules.purposes), gpc: signals.gpc }, rules).granted;
   }
 }
 

@@ -3,12 +3,15 @@ import type { ChainLink, Item, ItemKind } from '../observe/types';
 /** One choice that a visitor makes. `only`: one purpose alone. */
 export type Step = 'accept' | 'refuse' | `only:${string}`;
 
+/** `age:14`: the site tells that its visitor is so old. `guardian`: and that a parent or guardian has agreed. */
+export type CaseSignal = 'gpc' | 'guardian' | `age:${number}`;
+
 /** Place, signals and what is chosen, one step after the other: one kind of visitor. */
 export interface VisitorCase {
   id: string;
   /** `DE`, `US-CA`, or empty for an unknown place. */
   place: string;
-  signals: 'gpc'[];
+  signals: CaseSignal[];
   /** Empty: no choice is made. */
   steps: Step[];
 }

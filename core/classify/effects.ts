@@ -1,4 +1,4 @@
-import { type Mode, ruleOf, type SiteRegions } from '../regimes/index';
+import { type Mode, regimeById, ruleOf, type SiteRegions } from '../regimes/index';
 import type { Setup } from '../setup/types';
 
 /** What visitors under one regime meet, for a purpose. */
@@ -12,7 +12,7 @@ export function effectsOf(
   { purposes, regions }: Pick<Setup, 'purposes'> & { regions: SiteRegions },
   purpose: string,
 ): RegionEffect[] {
-  return regions.regimes.map((regime) => ({
+  return regions.regimes.filter(regimeById).map((regime) => ({
     regime,
     mode: ruleOf(regime, purposes, regions.overrides?.[regime]).modes[purpose] ?? 'none',
   }));

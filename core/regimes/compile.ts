@@ -1,7 +1,26 @@
-import { regimeById } from './catalogue';
-import { lineOf, resolveRegime } from './resolve';
-import { strictest } from './strictness';
-import { type Activity, GPC_STOPS, type Mode, type ModeKey, type PlaceRule, type Rules } from './types';
+import { REGIMES, regimeById } from './catalogue';
+import { covers, isPlaceGroup, LAWFUL_PLACES, type PlaceGroup } from './groups';
+import { innermost, joined, type RegimeOverride, type RuledPurpose, ruleOf } from './place-rule';
+import { GPC_STOPS, type Mode, type PlaceRule, type Rules } from './types';
+
+/**
+ * How a site's rule treats visitors. `law`: by the law of their place, served or not. `regime`: as those of another one.
+ * `stricter`: by the law of their place and by another regime, whichever asks more. `nothing`: nothing is asked and
+ * nothing shown.
+ */
+export const TREATMENTS = ['law', 'stricter', 'regime', 'nothing'] as const;
+export type Treatment = (typeof TREATMENTS)[number];
+
+/** One rule of a site: visitors in these places are treated so. */
+export interface SiteRule extends RegimeOverride {
+  /** Place codes and groups. */
+  places: readonly (string | PlaceGroup)[];
+  treat: Treatment;
+  /** Id of the other regime, where the treatment wants one. */
+  regime?: string;
+  /** Why it asks less than the law. */
+  reason?: string;
+}
 
 /** What the rules of a site are compiled from. */
 export interface SiteRegions {
@@ -11,52 +30,79 @@ export interface SiteRegions {
   fallback: string;
   /** The organisation's own values, by regime. */
   overrides?: Record<string, RegimeOverride | undefined>;
-}
-
-export interface RegimeOverride {
-  modes?: Partial<Record<ModeKey, Mode>>;
-  yesDays?: number;
-  refusalDays?: number;
-  askAgainDays?: number;
-}
-
-export interface RuledPurpose {
-  id: string;
-  necessary?: boolean;
-  activities?: readonly Activity[];
+  /** In order: the first that covers a place is its treatment. What none covers is by the regimes served. */
+  rules?: readonly SiteRule[];
 }
 
 /**
- * Compiles a site's regimes to one rule for each place, as they stand on a day (ISO date). Of a line only the innermost
- * regime applies; where several lines meet, the stricter value of each field wins and the rule remembers whose it is.
+ * Compiles a site's regimes and rules to one rule for each place, as the laws stand on a day (ISO date). Of a line only
+ * the innermost regime applies; where several lines meet, the stricter value of each field wins and the rule remembers
+ * whose it is.
  */
 export function compileRules(purposes: readonly RuledPurpose[], regions: SiteRegions, on: string): Rules {
+  const { overrides = {}, rules: siteRules = [] } = regions;
   const served = regions.regimes.filter((id) => isInForce(id, on));
   const rules: PlaceRule[] = [];
   const known = new Map<string, number>();
-  const ruleFor = (ids: readonly string[]): number => {
-    const applying = innermost(ids);
-    const key = applying.join(' ');
+  const keep = (key: string, make: () => PlaceRule): number => {
     let at = known.get(key);
     if (at === undefined) {
-      at = rules.push(joined(applying.map((id) => ruleOf(id, purposes, regions.overrides?.[id], on)))) - 1;
+      at = rules.push(make()) - 1;
       known.set(key, at);
     }
     return at;
   };
-  const territories = served.map((id) => ({ id, territory: regimeById(id)!.territory }));
-  const codes = [...new Set(territories.flatMap(({ territory }) => territory))].sort();
-  const within = (test: (code: string) => boolean) =>
-    territories.filter(({ territory }) => territory.some(test)).map(({ id }) => id);
+  const byRegimes = (ids: readonly string[], siteRule?: number): number => {
+    const own = siteRule === undefined ? {} : siteRules[siteRule]!;
+    return keep(`${siteRule ?? ''} ${ids.join(' ')}`, () => ({
+      ...joined(ids.map((id) => ruleOf(id, purposes, merged(overrides[id], own), on))),
+      ...(siteRule !== undefined && { siteRule: siteRule + 1 }),
+    }));
+  };
+  /** By the site's own rules; `undefined`: none covers it. `code` is null for whatever is named nowhere. */
+  const bySiteRules = (code: string | null): number | undefined => {
+    const at = siteRules.findIndex(({ places }) => places.some((place) => covers(place, code ?? '')));
+    const rule = siteRules[at];
+    if (!rule) return undefined;
+    if (rule.treat === 'nothing') return keep(`nothing ${at}`, () => nothingAsked(purposes, at + 1));
+    const laws = code === null ? ['world'] : lawsAt(code, on);
+    const other = rule.regime && regimeById(rule.regime) ? [rule.regime] : [];
+    if (rule.treat === 'regime' && other.length > 0) return byRegimes(other, at);
+    return byRegimes(rule.treat === 'stricter' ? [...new Set([...laws, ...other])] : laws, at);
+  };
+  const byServed = (code: string): number | undefined => {
+    const ids = served.filter((id) => regimeById(id)!.territory.some((one) => covers(one, code)));
+    return ids.length > 0 ? byRegimes(innermost(ids)) : undefined;
+  };
 
+  const named = siteRules.flatMap(({ places }) => places.filter((place) => !isPlaceGroup(place)));
+  const elsewhere = bySiteRules(null);
   const places: Rules['places'] = {};
-  const stateUnknown: Rules['stateUnknown'] = {};
-  for (const code of codes) {
-    const [country] = code.split('-') as [string];
-    places[code] = ruleFor(within((one) => one === code || one === country));
-    if (code !== country)
-      stateUnknown[country] = ruleFor(within((one) => one === country || one.startsWith(`${country}-`)));
+  const states = new Map<string, Set<number>>();
+  for (const code of [...new Set([...LAWFUL_PLACES, ...named])].sort()) {
+    const at = bySiteRules(code) ?? byServed(code);
+    if (at === undefined) {
+      if (elsewhere !== undefined) places[code] = NOBODYS;
+      continue;
+    }
+    places[code] = at;
+    const [country, state] = code.split('-') as [string, string?];
+    // A country stands first in the order of codes, and counts for its states.
+    if (state)
+      states.set(
+        country,
+        (
+          states.get(country) ??
+          new Set(places[country] === undefined || places[country] === NOBODYS ? [] : [places[country]])
+        ).add(at),
+      );
   }
+  const stateUnknown = [...states].map(([country, all]): [string, number] => [
+    country,
+    all.size === 1
+      ? [...all][0]!
+      : keep(`any of ${[...all].join(' ')}`, () => joined([...all].map((at) => rules[at]!))),
+  ]);
   return {
     purposes: purposes.map(({ id, necessary, activities = [] }) => ({
       id,
@@ -65,78 +111,46 @@ export function compileRules(purposes: readonly RuledPurpose[], regions: SiteReg
     })),
     rules,
     places,
-    stateUnknown,
-    fallback: ruleFor([served.includes(regions.fallback) ? regions.fallback : (served[0] ?? regions.fallback)]),
+    stateUnknown: Object.fromEntries(stateUnknown),
+    fallback: byRegimes([fallbackOf(regions, served)]),
+    ...(elsewhere !== undefined && { elsewhere }),
   };
 }
 
-function isInForce(id: string, on: string): boolean {
+/** One that ships no more is stood in for by another that is served, at the worst by what asks most. */
+function fallbackOf({ fallback }: SiteRegions, served: readonly string[]): string {
+  return [fallback, ...served].find((id) => served.includes(id)) ?? (regimeById(fallback) ? fallback : 'eu');
+}
+
+const NOBODYS = -1;
+
+/** Whether a regime holds on a day; one that does not ship any more holds on none. */
+export function isInForce(id: string, on: string): boolean {
   const regime = regimeById(id);
   return regime !== undefined && regime.inForce.from <= on && (!regime.inForce.until || on < regime.inForce.until);
 }
 
-/** Without those from which another of them has what it does not say itself. */
-function innermost(ids: readonly string[]): string[] {
-  const parents = new Set(
-    ids.flatMap((id) =>
-      lineOf(id)
-        .slice(0, -1)
-        .map((regime) => regime.id),
-    ),
-  );
-  return ids.filter((id) => !parents.has(id));
+/** The laws that hold in a place on a day, served or not; where there is none, what stands for the rest of the world. */
+export function lawsAt(code: string, on: string): string[] {
+  const laws = REGIMES.filter(({ id, territory }) => isInForce(id, on) && territory.some((one) => covers(one, code)));
+  return laws.length > 0 ? innermost(laws.map(({ id }) => id)) : ['world'];
 }
 
-/** How one regime treats a site's purposes on a day, with the organisation's own values on top; see `resolveRegime`. */
-export function ruleOf(
-  id: string,
-  purposes: readonly RuledPurpose[],
-  override: RegimeOverride = {},
-  on?: string,
-): PlaceRule {
-  const regime = resolveRegime(id, on);
-  const modeOf = (key: ModeKey) =>
-    override.modes?.[key] ?? regime.modes[key]?.value ?? override.modes?.default ?? regime.modes.default.value;
-  const modes: Record<string, Mode> = {};
-  for (const { id: purpose, necessary, activities = [] } of purposes) {
-    if (necessary) continue;
-    const keys: ModeKey[] = activities.length > 0 ? [...activities] : ['default'];
-    modes[purpose] = strictest('mode', keys.map(modeOf));
-  }
-  return {
-    regimes: [id],
-    modes,
-    gpc: regime.gpc.value,
-    yesDays: override.yesDays ?? regime.yesDays.value,
-    refusalDays: override.refusalDays ?? regime.refusalDays.value,
-    askAgainDays: override.askAgainDays ?? regime.askAgainDays.value,
-  };
+function merged(regime: RegimeOverride = {}, { modes, yesDays, refusalDays, askAgainDays }: RegimeOverride) {
+  const days = { yesDays, refusalDays, askAgainDays };
+  const said = Object.fromEntries(Object.entries(days).filter(([, value]) => value !== undefined));
+  return { ...regime, ...said, modes: { ...regime.modes, ...modes } };
 }
 
-/** Several rules that hold at once, as one. */
-function joined(all: readonly PlaceRule[]): PlaceRule {
-  const [first] = all;
-  if (all.length === 1) return first!;
-  const each = <T>(of: (rule: PlaceRule) => T): T[] => all.map(of);
-  const modes: Record<string, Mode> = {};
-  const from: Record<string, string> = {};
-  for (const purpose of Object.keys(first!.modes)) {
-    const treated = each((rule) => rule.modes[purpose]!);
-    const mode = strictest('mode', treated);
-    modes[purpose] = mode;
-    from[purpose] = all.find((rule) => rule.modes[purpose] === mode)!.regimes[0]!;
-  }
-  const gpc = each((rule) => rule.gpc);
-  const yes = each((rule) => rule.yesDays);
-  const refusal = each((rule) => rule.refusalDays);
-  const askAgain = each((rule) => rule.askAgainDays);
+function nothingAsked(purposes: readonly RuledPurpose[], siteRule: number): PlaceRule {
+  const asked = purposes.filter(({ necessary }) => !necessary);
   return {
-    regimes: all.flatMap((rule) => rule.regimes),
-    modes,
-    gpc: strictest('gpc', gpc),
-    yesDays: strictest('yesDays', yes),
-    refusalDays: strictest('refusalDays', refusal),
-    askAgainDays: strictest('askAgainDays', askAgain),
-    from,
+    regimes: [],
+    modes: Object.fromEntries(asked.map(({ id }): [string, Mode] => [id, 'none'])),
+    gpc: 'ignored',
+    yesDays: null,
+    refusalDays: null,
+    askAgainDays: null,
+    siteRule,
   };
 }

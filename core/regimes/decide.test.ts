@@ -185,7 +185,15 @@ describe('what a site serves, compiled', () => {
     const overrides = { 'us-ca': { modes: { default: 'opt-in' as const }, yesDays: 90 } };
     const rules = compileRules([{ id: 'p' }], { regimes: ['us-ca'], fallback: 'us-ca', overrides }, TODAY);
     expect(rules.rules).toEqual([
-      { regimes: ['us-ca'], modes: { p: 'opt-in' }, gpc: 'binds', yesDays: 90, refusalDays: null, askAgainDays: 365 },
+      {
+        regimes: ['us-ca'],
+        modes: { p: 'opt-in' },
+        gpc: 'binds',
+        yesDays: 90,
+        refusalDays: null,
+        askAgainDays: 365,
+        ages: [{ under: 13, needs: { p: 'guardian' } }],
+      },
     ]);
   });
 });

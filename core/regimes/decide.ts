@@ -8,6 +8,10 @@ const MOST_KEPT_DAYS = 400;
  * The one decision: what a visitor from `place` with `signals` and `choice` is asked, and which purposes may run.
  * Gate, server and check call this and nothing else, so what is promised, done and verified cannot drift apart.
  *
+ * A child's age, where the site tells it, makes a purpose wait for its own yes or a guardian's, or keeps it off.
+ *
+ * What is labelled `REASON` only explains, and is left out of what visitors load (`scripts/build.mjs`).
+ *
  * `choice` is `null` while none stands. Under opt-in a yes and a refusal lapse in their time; under opt-out and notice an
  * objection stands until it is taken back. A yes beats a binding GPC signal only where it was given in sight of it.
  */
@@ -19,39 +23,52 @@ export function decide(place: Place | null, signals: Signals, choice: Choice | n
     modes: {},
     granted: {},
     ask: false,
+    barred: [],
     gpcObeyed: false,
     keepDays: 0,
     trace,
   };
-  const age = choice?.ageDays ?? 0;
+  const days = choice?.ageDays ?? 0;
+  const { age } = signals;
+  const band = age === undefined ? undefined : rule.ages?.find(({ under }) => age < under);
   const yesEnds = rule.yesDays ?? Number.POSITIVE_INFINITY;
   const refusalEnds =
     rule.refusalDays === null ? Number.POSITIVE_INFINITY : Math.max(rule.refusalDays, rule.askAgainDays ?? 0);
 
   for (const purpose of rules.purposes) {
     const { id } = purpose;
-    const mode = purpose.necessary ? 'none' : (rule.modes[id] ?? 'opt-in');
+    const needs = band?.needs[id];
+    const mode = purpose.necessary ? 'none' : needs ? 'opt-in' : (rule.modes[id] ?? 'opt-in');
     const chosen = mode === 'none' ? undefined : choice?.purposes[id];
     decision.modes[id] = mode;
-    trace.push({
+    REASON: trace.push({
       code: 'mode',
       purpose: id,
       mode,
-      regime: mode === 'none' ? null : (rule.from?.[id] ?? rule.regimes[0]!),
+      regime: mode === 'none' ? null : (rule.from?.[id] ?? rule.regimes[0] ?? null),
     });
+    if (needs) {
+      const met = needs === 'own-yes' || (needs === 'guardian' && signals.guardian === true);
+      REASON: trace.push({ code: 'age', purpose: id, under: band!.under, needs, met });
+      if (!met) {
+        decision.barred.push(id);
+        decision.granted[id] = false;
+        continue;
+      }
+    }
 
     let granted = mode !== 'opt-in';
     if (chosen !== undefined) {
       const ends = mode !== 'opt-in' ? Number.POSITIVE_INFINITY : chosen ? yesEnds : refusalEnds;
-      const lapsed = age >= ends;
+      const lapsed = days >= ends;
       granted = chosen && !lapsed;
-      trace.push(
+      REASON: trace.push(
         lapsed
           ? { code: 'lapsed', purpose: id, granted: chosen, days: ends }
           : { code: 'choice', purpose: id, granted: chosen },
       );
       if (lapsed) decision.ask = true;
-      else decision.keepDays = Math.max(decision.keepDays, Math.min(MOST_KEPT_DAYS, Math.ceil(ends - age)));
+      else decision.keepDays = Math.max(decision.keepDays, Math.min(MOST_KEPT_DAYS, Math.ceil(ends - days)));
     } else if (mode === 'opt-in') decision.ask = true;
     if (mode !== 'none' && purpose.soldOrShared && signals.gpc && rule.gpc !== 'ignored') {
       const knowingly = chosen === true && choice?.gpc === true;
@@ -59,7 +76,7 @@ export function decide(place: Place | null, signals: Signals, choice: Choice | n
         granted = false;
         decision.gpcObeyed = true;
       }
-      trace.push({ code: 'gpc', purpose: id, knowingly });
+      REASON: trace.push({ code: 'gpc', purpose: id, knowingly });
     }
     decision.granted[id] = granted;
   }
@@ -76,16 +93,28 @@ export function grantedMeanwhile({ granted, modes }: Decision, choice: Choice | 
 }
 
 /** The rule of a place. A country whose state is unknown falls under every served state of it, as the safe reading. */
-function ruleFor(place: Place | null, { rules, places, stateUnknown, fallback }: Rules, trace: TraceStep[]): PlaceRule {
+export function ruleFor(place: Place | null, table: Rules, trace: TraceStep[] = []): PlaceRule {
+  const { rules, places, stateUnknown, fallback, elsewhere } = table;
   const code = placeCode(place);
   const country = place?.country ?? '';
   const unknown = place && !place.subdivision ? stateUnknown[country] : undefined;
-  const rule = rules[unknown ?? places[code] ?? places[country] ?? -1];
-  for (const regime of rule?.regimes ?? [])
-    trace.push({ code: unknown === undefined ? 'regime-applies' : 'subdivision-unknown', regime, place: code });
-  if (rule) return rule;
-  const otherwise = rules[fallback]!;
-  for (const regime of otherwise.regimes)
-    trace.push(place ? { code: 'place-unserved', regime, place: code } : { code: 'place-unknown', regime });
-  return otherwise;
+  const rule = rules[unknown ?? places[code] ?? places[country] ?? (place ? elsewhere : undefined) ?? -1];
+  REASON: trace.push(
+    ...placeSteps(place, rule ?? rules[fallback]!, rule && (unknown === undefined ? 'known' : 'state-unknown')),
+  );
+  return rule ?? rules[fallback]!;
+}
+
+/** Why a rule is a place's. `covered` is absent where only the fallback gives it. */
+function placeSteps(
+  place: Place | null,
+  { regimes, siteRule }: PlaceRule,
+  covered: 'known' | 'state-unknown' | undefined,
+): TraceStep[] {
+  const code = placeCode(place);
+  if (covered && siteRule) return [{ code: 'site-rule', number: siteRule, place: code, regimes }];
+  return regimes.map((regime): TraceStep => {
+    if (covered) return { code: covered === 'known' ? 'regime-applies' : 'subdivision-unknown', regime, place: code };
+    return place ? { code: 'place-unserved', regime, place: code } : { code: 'place-unknown', regime };
+  });
 }

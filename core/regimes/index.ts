@@ -1,10 +1,24 @@
 export { type Applicability, appliesTo, type OrganisationFacts, thresholdWords } from './applies';
 export { REGIMES, regimeById } from './catalogue';
-export { compileRules, type RegimeOverride, type RuledPurpose, ruleOf, type SiteRegions } from './compile';
-export { decide, grantedMeanwhile } from './decide';
+export {
+  compileRules,
+  isInForce,
+  lawsAt,
+  type SiteRegions,
+  type SiteRule,
+  TREATMENTS,
+  type Treatment,
+} from './compile';
+export { type Coverage, coverageOf, lawRuleAt } from './coverage';
+export { decide, grantedMeanwhile, ruleFor } from './decide';
 export { type RegimeFact, type RegimeSection, regimeFacts, regimeMarkdown } from './facts';
+export { covers, isPlaceGroup, LAWFUL_PLACES, PLACE_GROUPS, type PlaceGroup } from './groups';
+export { type LaxerField, laxerFields } from './laxer';
+export { dayProblem, type Outcome, type Reason, type TriedSite, type TriedVisitor, visitorOutcome } from './outcome';
 export { parsePlace, placeCode } from './place';
+export { type RegimeOverride, type RuledPurpose, ruleOf } from './place-rule';
 export { lineOf, resolveRegime } from './resolve';
+export { slimRules } from './slim';
 export { isStricter, strictest } from './strictness';
 export * from './types';
 export { ACTIVITY_WORDS, daysWords, MODE_WORDS, partOfWorld, traceSentence } from './words';

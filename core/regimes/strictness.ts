@@ -1,8 +1,10 @@
-import { type GpcForce, MODES, type Mode, type PlaceRule } from './types';
+import { AGE_NEEDS, type AgeNeed, type GpcForce, MODES, type Mode, type PlaceRule } from './types';
 
-type Field = 'mode' | 'gpc' | 'yesDays' | 'refusalDays' | 'askAgainDays';
+type Field = 'mode' | 'age' | 'gpc' | 'yesDays' | 'refusalDays' | 'askAgainDays';
 interface ValueOf extends Record<Field, unknown> {
   mode: Mode;
+  /** `undefined`: nothing of its own. */
+  age: AgeNeed | undefined;
   gpc: GpcForce;
   yesDays: PlaceRule['yesDays'];
   refusalDays: PlaceRule['refusalDays'];
@@ -15,6 +17,7 @@ const days = (value: number | null) => value ?? Number.POSITIVE_INFINITY;
 /** How strict a value is, as a number to compare: a yes that ends soon, a no that lasts. */
 const STRICTNESS: { [F in Field]: (value: ValueOf[F]) => number } = {
   mode: (mode) => MODES.indexOf(mode),
+  age: (need) => (need ? AGE_NEEDS.indexOf(need) : -1),
   gpc: (force) => GPC.indexOf(force),
   yesDays: (value) => -days(value),
   refusalDays: days,

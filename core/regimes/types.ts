@@ -4,9 +4,14 @@ export interface Place {
   subdivision?: string;
 }
 
-/** Signals a browser sends on its own. GPC: Global Privacy Control, `Sec-GPC: 1` and `navigator.globalPrivacyControl`. */
+/** What comes along with a visitor, without having been asked. */
 export interface Signals {
+  /** Sent by the browser. Global Privacy Control: `Sec-GPC: 1` and `navigator.globalPrivacyControl`. */
   gpc: boolean;
+  /** Told by the site, where it knows: the visitor's age in whole years. */
+  age?: number;
+  /** Told by the site with the age: a parent or guardian has agreed to what is chosen here. */
+  guardian?: boolean;
 }
 
 /**
@@ -26,7 +31,6 @@ export const ACTIVITIES = [
   'targeted-advertising',
   'profiling',
   'sensitive-data',
-  'minors',
   'own-statistics',
   'appearance',
 ] as const;
@@ -58,7 +62,7 @@ export interface RegimeValues {
   askAgainDays: number | null;
   /** Names of links the law wants to read in this wording. */
   links: string[];
-  /** Age from which a child decides alone. */
+  /** Age from which a child decides alone; a yes of one who is younger is the guardian's to give. */
   childAge: number;
   /** What children of an age may not be subjected to, or only with a yes; from the youngest up. */
   minors: AgeBand[];
@@ -71,11 +75,14 @@ export interface RegimeValues {
   applies: Applies;
 }
 
+/** What a law wants for children. `own-yes`: the child's own. `guardian`: a parent's. `forbidden`: not even with a yes. */
+export const AGE_NEEDS = ['own-yes', 'guardian', 'forbidden'] as const;
+export type AgeNeed = (typeof AGE_NEEDS)[number];
+
 /** Children younger than `under`, and not in a band below it. */
 export interface AgeBand {
   under: number;
-  /** `guardian`: a parent's yes. `own-yes`: the child's own. `forbidden`: not even with a yes. */
-  needs: 'guardian' | 'own-yes' | 'forbidden';
+  needs: AgeNeed;
   of: Activity[];
 }
 
@@ -182,8 +189,12 @@ export interface PlaceRule {
   yesDays: number | null;
   refusalDays: number | null;
   askAgainDays: number | null;
+  /** From the youngest up; a visitor is in the first whose `under` is above the age. */
+  ages?: { under: number; needs: Record<string, AgeNeed> }[];
   /** Where several regimes apply: which of them brought the treatment of a purpose. */
   from?: Record<string, string>;
+  /** Number, from 1, of the site's own rule that brought this about; absent: the law of the place. */
+  siteRule?: number;
 }
 
 /** A site's rules, compiled: one rule for each place. Small enough to travel to every visitor. */
@@ -191,12 +202,14 @@ export interface Rules {
   purposes: PurposeRule[];
   /** Rules that places share; `places` and the others are positions in it. */
   rules: PlaceRule[];
-  /** Place code → its rule. */
+  /** Place code → its rule; -1: none covers it, though `elsewhere` would seem to. */
   places: Record<string, number>;
   /** Country → the rule for a visitor from there whose state is not known: all that hold in any of its states. */
   stateUnknown: Record<string, number>;
-  /** For a place that is unknown or that no served regime covers. */
+  /** For a place that is unknown, and for every other where there is no `elsewhere`. */
   fallback: number;
+  /** For a known place that nothing above covers. */
+  elsewhere?: number;
 }
 
 /** What a visitor chose. */
@@ -214,8 +227,10 @@ export type TraceStep =
   | { code: 'subdivision-unknown'; regime: string; place: string }
   | { code: 'place-unknown'; regime: string }
   | { code: 'place-unserved'; regime: string; place: string }
+  | { code: 'site-rule'; number: number; place: string; regimes: string[] }
   | { code: 'mode'; purpose: string; mode: Mode; regime: string | null }
   | { code: 'gpc'; purpose: string; knowingly: boolean }
+  | { code: 'age'; purpose: string; under: number; needs: AgeNeed; met: boolean }
   | { code: 'choice'; purpose: string; granted: boolean }
   | { code: 'lapsed'; purpose: string; granted: boolean; days: number };
 
@@ -225,6 +240,8 @@ export interface Decision {
   granted: Record<string, boolean>;
   /** The first layer has to be shown: something needs a yes or no that has not been given, or has lapsed. */
   ask: boolean;
+  /** Purposes that the visitor's age keeps off, whatever is chosen: nothing to ask for. */
+  barred: string[];
   /** A signal turned something off, and the visitor is to be shown so. */
   gpcObeyed: boolean;
   /** How many days from now the choice has to be kept to be respected; 0 where there is none. */

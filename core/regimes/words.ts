@@ -14,7 +14,6 @@ export const ACTIVITY_WORDS: Record<Activity, string> = {
   'targeted-advertising': 'targeted advertising',
   profiling: 'profiling with weighty effects',
   'sensitive-data': 'sensitive data',
-  minors: 'data of minors',
   'own-statistics': 'statistics of one’s own visitors, and of nobody else',
   appearance: 'adapting the appearance to the visitor',
 };
@@ -35,12 +34,22 @@ export function traceSentence(step: TraceStep, purposeName: (id: string) => stri
       return `The place is unknown, so the fallback applies: ${regimeName(step.regime)}.`;
     case 'place-unserved':
       return `No regime of this site covers ${step.place}, so the fallback applies: ${regimeName(step.regime)}.`;
+    case 'site-rule':
+      return step.regimes.length > 0
+        ? `Rule ${step.number} of the site treats ${step.place || 'visitors of unknown place'} by ${step.regimes.map(regimeName).join(' and ')}.`
+        : `Rule ${step.number} of the site asks nothing in ${step.place}.`;
     case 'mode':
       return `${purposeName(step.purpose)} ${MODE_WORDS[step.mode]}${step.regime ? ` (${regimeName(step.regime)})` : ''}.`;
     case 'choice':
       return `The visitor said ${step.granted ? 'yes' : 'no'} to ${purposeName(step.purpose)}.`;
     case 'lapsed':
       return `The visitor’s ${step.granted ? 'yes' : 'no'} to ${purposeName(step.purpose)} is ${step.days} days old or older and has lapsed.`;
+    case 'age': {
+      const what = `Under ${step.under}, ${purposeName(step.purpose)}`;
+      if (step.needs === 'forbidden') return `${what} is forbidden, whatever is chosen.`;
+      if (step.needs === 'own-yes') return `${what} waits for the child’s own yes.`;
+      return `${what} needs the yes of a parent or guardian${step.met ? ', who has agreed' : '; it is held'}.`;
+    }
     case 'gpc':
       return step.knowingly
         ? `Global Privacy Control objects to ${purposeName(step.purpose)}, but the visitor said yes in sight of it.`

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { type HoldPlan, holdPlan, MEANS, type StoredPatterns, storedPatterns, UNRULED } from '../hold/index';
 import { ITEM_KINDS } from '../observe/types';
-import { MODES, type Rules } from '../regimes/types';
-import { parseSetup } from '../setup/parse';
+import { AGE_NEEDS, MODES, type Rules } from '../regimes/types';
+import { readSetup } from '../setup/parse';
 import { rulesOf } from '../setup/site-rules';
 import type { Setup } from '../setup/types';
 import { type BannerContent, bannerContent } from './banner-content';
@@ -60,12 +60,15 @@ const rulesSchema = z.object({
       yesDays: days,
       refusalDays: days,
       askAgainDays: days,
+      ages: z.array(z.object({ under: z.number(), needs: z.record(z.string(), z.enum(AGE_NEEDS)) })).optional(),
       from: z.record(z.string(), z.string()).optional(),
+      siteRule: z.number().optional(),
     }),
   ),
   places: z.record(z.string(), z.number()),
   stateUnknown: z.record(z.string(), z.number()),
   fallback: z.number(),
+  elsewhere: z.number().optional(),
 }) satisfies z.ZodType<Rules>;
 const stored = z.enum(ITEM_KINDS).exclude(['request']);
 const planSchema = z.object({
@@ -111,7 +114,7 @@ export const compiledOf = ({ compiledOn, rules, plan, contents, origins }: Relea
  * are compiled as of the day on which they were made. Throws where either is damaged.
  */
 export function readRelease(kept: { number: number; setup: unknown; compiled: unknown; madeOn: string }): Release {
-  const parsed = parseSetup(kept.setup);
+  const parsed = readSetup(kept.setup);
   if (!parsed.ok) {
     const { path, message } = parsed.problems[0]!;
     throw new Error(`release ${kept.number} cannot be read: ${path}: ${message}`);

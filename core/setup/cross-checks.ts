@@ -1,9 +1,15 @@
 import type { z } from 'zod';
 import { planConflicts } from '../hold/plan';
-import { ruleOf } from '../regimes/compile';
+import { placeName, placeProblem } from '../places/index';
+import { regimeById } from '../regimes/catalogue';
+import { coverageOf } from '../regimes/coverage';
+import { isPlaceGroup, LAWFUL_PLACES, PLACE_GROUPS } from '../regimes/groups';
+import type { LaxerField } from '../regimes/laxer';
+import { ruleOf } from '../regimes/place-rule';
 import { resolveRegime } from '../regimes/resolve';
 import { isStricter } from '../regimes/strictness';
 import type { ModeKey } from '../regimes/types';
+import { plural } from '../words/index';
 import { shippedTexts } from './texts';
 import { BANNER_TEXTS, type Setup } from './types';
 
@@ -14,6 +20,7 @@ export function crossChecks(setup: Omit<Setup, 'format' | 'site' | 'recorder'>, 
   const refuse: Refuse = (path, message) => ctx.addIssue({ code: 'custom', path, message });
   checkPurposes(setup, refuse);
   checkRegions(setup, refuse);
+  checkSiteRules(setup, refuse);
   checkBanner(setup, refuse);
   for (const { index, host, purposes } of planConflicts(setup)) {
     refuse(
@@ -45,6 +52,10 @@ function checkPurposes({ purposes, services }: Pick<Setup, 'purposes' | 'service
 
 function checkRegions({ regions }: Pick<Setup, 'regions'>, refuse: Refuse): void {
   const { regimes, fallback, overrides = {} } = regions;
+  regimes.forEach((id, i) => {
+    if (!regimeById(id)) refuse(['regions', 'regimes', i], noRegime(id));
+    else if (regimes.indexOf(id) !== i) refuse(['regions', 'regimes', i], `"${id}" is there twice`);
+  });
   const served = `the regimes served: ${regimes.join(', ')}`;
   if (!regimes.includes(fallback)) refuse(['regions', 'fallback'], `"${fallback}" is not among ${served}`);
   for (const [id, override] of Object.entries(overrides)) {
@@ -52,12 +63,65 @@ function checkRegions({ regions }: Pick<Setup, 'regions'>, refuse: Refuse): void
       refuse(['regions', 'overrides', id], `not among ${served}`);
       continue;
     }
+    if (!regimeById(id)) continue;
     const laxer = laxerThanLaw(id, override);
     if (laxer.length > 0 && !override.reason) {
       const { law } = resolveRegime(id);
       refuse(['regions', 'overrides', id, 'reason'], `${laxer.join(' and ')} is laxer than ${law}; say why`);
     }
   }
+}
+
+const noRegime = (id: string) =>
+  `no regime "${id}" is known here; it may have been withdrawn. What is published stays as it was until you decide`;
+
+/** A rule's places exist, its treatment is whole, and where it asks less than the law it says why. */
+function checkSiteRules({ purposes, regions }: Pick<Setup, 'purposes' | 'regions'>, refuse: Refuse): void {
+  const { rules = [] } = regions;
+  const named = new Set<string>();
+  rules.forEach(({ places, treat, regime }, i) => {
+    const at = (...path: (string | number)[]) => ['regions', 'rules', i, ...path];
+    places.forEach((place, n) => {
+      const problem = isPlaceGroup(place) ? null : placeProblem(place);
+      if (problem) refuse(at('places', n), `${problem}, nor one of the groups ${PLACE_GROUPS.join(', ')}`);
+      else if (places.indexOf(place) !== n) refuse(at('places', n), `"${place}" is there twice`);
+      else if (!isPlaceGroup(place)) named.add(place);
+    });
+    const wantsRegime = treat === 'regime' || treat === 'stricter';
+    if (wantsRegime && !regime) refuse(at('regime'), `which regime? The treatment "${treat}" names one`);
+    else if (regime && !regimeById(regime)) refuse(at('regime'), noRegime(regime));
+    else if (regime && !wantsRegime) refuse(at('regime'), `the treatment "${treat}" has none`);
+  });
+  if (rules.length === 0) return;
+  const { laxer } = coverageOf(purposes, regions, EVERY_CHANGE, [...new Set([...LAWFUL_PLACES, ...named])]);
+  rules.forEach(({ reason }, i) => {
+    const here = laxer.filter(({ rule }) => rule === i + 1);
+    if (here.length === 0 || reason) return;
+    const [first] = here;
+    const others = here.length > 1 ? ` and ${plural(here.length - 1, 'more place')}` : '';
+    const what = laxerWords(first!.fields, purposes);
+    refuse(
+      ['regions', 'rules', i, 'reason'],
+      `laxer than the law in ${placeName(first!.place)}${others} (${what}); say why`,
+    );
+  });
+}
+/** As the laws stand once every change that is known has come. */
+const EVERY_CHANGE = '9999-12-31';
+
+const FIELD_WORDS: Record<Exclude<LaxerField, object>, string> = {
+  ages: 'children',
+  gpc: 'Global Privacy Control',
+  yesDays: 'how long a yes stands',
+  refusalDays: 'how long a refusal is respected',
+  askAgainDays: 'when it is asked again',
+};
+
+/** In which things a treatment asks less than the law: "Advertising, children". */
+export function laxerWords(fields: readonly LaxerField[], purposes: Setup['purposes']): string {
+  const word = (field: LaxerField) =>
+    typeof field === 'string' ? FIELD_WORDS[field] : (purposes.find(({ id }) => id === field.mode)?.name ?? field.mode);
+  return fields.map(word).join(', ');
 }
 
 type Override = NonNullable<Setup['regions']['overrides']>[string];

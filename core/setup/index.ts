@@ -1,5 +1,5 @@
 export { type Difference, differences } from './compare';
-export { laxerThanLaw } from './cross-checks';
+export { laxerThanLaw, laxerWords } from './cross-checks';
 export { DEFAULT_PURPOSES, newSetup } from './defaults';
 export {
   type FieldProblem,
@@ -8,6 +8,7 @@ export {
   parseSetupText,
   parseText,
   parseWith,
+  readSetup,
   setupJsonSchema,
 } from './parse';
 export { webAddress } from './schema';

@@ -33,9 +33,16 @@ export function parseText<T>(schema: z.ZodType<T>, text: string): Parsed<T> {
 
 /** Reads a setup of any format that was ever written. */
 const anySetup = z.preprocess(upgradeSetup, setupSchema.superRefine(crossChecks));
+const anyForm = z.preprocess(upgradeSetup, setupSchema);
 
 /** Checks a setup, brought up to today's format first. */
 export const parseSetup = (data: unknown): Parsed<Setup> => parseWith(anySetup, data);
+
+/**
+ * Reads a setup that was right when it was kept, by its form alone: a law that was changed or withdrawn since, or a check
+ * that is new, does not make it unreadable. `parseSetup` tells what is wrong with it today.
+ */
+export const readSetup = (data: unknown): Parsed<Setup> => parseWith(anyForm, data);
 
 /** Reads the text of a setup file. */
 export const parseSetupText = (text: string): Parsed<Setup> => parseText(anySetup, text);

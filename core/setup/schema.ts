@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { UNRULED } from '../hold/types';
 import { LANGUAGE_TAG } from '../language/index';
 import { ITEM_KINDS } from '../observe/types';
-import { REGIMES } from '../regimes/catalogue';
+import { TREATMENTS } from '../regimes/compile';
 import { ACTIVITIES, type Mode } from '../regimes/types';
 
 /** Name of the format as it is written now; older ones are brought up to it (`upgrade.ts`). */
@@ -98,10 +98,25 @@ const overrideSchema = z.strictObject({
   reason: z.string().trim().max(2000).optional(),
 });
 
+/** One rule of a site: which visitors, and how they are treated. */
+const siteRuleSchema = z.strictObject({
+  places: z.array(z.string().max(40)).min(1, 'at least one place').max(300, 'at most 300 places'),
+  treat: z.enum(TREATMENTS),
+  /** Of the other regime, where the treatment wants one. */
+  regime: z.string().max(40).optional(),
+  ...overrideSchema.shape,
+});
+const MOST_RULES = 200;
+
 export const regionsSchema = z.strictObject({
-  regimes: z.array(z.enum(REGIMES.map((regime) => regime.id) as [string, ...string[]])).min(1, 'at least one regime'),
+  regimes: z.array(z.string().max(40)).min(1, 'at least one regime').max(300),
   fallback: z.string(),
   overrides: z.record(z.string(), overrideSchema).optional(),
+  /** In order; the first that covers a visitor's place is his treatment. */
+  rules: z
+    .array(siteRuleSchema)
+    .max(MOST_RULES, `at most ${MOST_RULES} rules; name all places of one treatment in one rule`)
+    .optional(),
 });
 
 export const bannerTextsSchema = z.strictObject({

@@ -5,6 +5,7 @@ import {
   newSetup,
   parseSetup,
   parseSetupText,
+  readSetup,
   type Setup,
   setupJsonSchema,
   shippedTexts,
@@ -20,6 +21,8 @@ const problemsOf = (change: (setup: Setup) => void) => {
   const parsed = parseSetupText(JSON.stringify(setup));
   return parsed.ok ? [] : parsed.problems.map(({ path }) => path);
 };
+
+const withRule = (rule: object) => (s: Setup) => void Object.assign(s.regions, { rules: [rule] });
 
 it('starts with a setup that is right and survives its own file', () => {
   const parsed = parseSetupText(JSON.stringify(fresh()));
@@ -44,6 +47,32 @@ it.each<[string, (setup: Setup) => void, string]>([
     'a laxer rule without a reason',
     (s) => Object.assign(s.regions, { overrides: { eu: { modes: { default: 'notice' } } } }),
     'regions.overrides.eu.reason',
+  ],
+  [
+    'a rule for a place that does not exist',
+    withRule({ places: ['US-QQ'], treat: 'law' }),
+    'regions.rules[0].places[0]',
+  ],
+  ['a rule for a state without its country', withRule({ places: ['TX'], treat: 'law' }), 'regions.rules[0].places[0]'],
+  [
+    'a rule as another regime, without saying which',
+    withRule({ places: ['DE'], treat: 'regime' }),
+    'regions.rules[0].regime',
+  ],
+  [
+    'a rule as a regime that is none',
+    withRule({ places: ['DE'], treat: 'regime', regime: 'moon' }),
+    'regions.rules[0].regime',
+  ],
+  [
+    'a rule laxer than the law, without a reason',
+    withRule({ places: ['DE'], treat: 'nothing' }),
+    'regions.rules[0].reason',
+  ],
+  [
+    'five hundred rules',
+    (s) => Object.assign(s.regions, { rules: Array.from({ length: 500 }, () => ({ places: ['DE'], treat: 'law' })) }),
+    'regions.rules',
   ],
   ['an address with a path', (s) => s.site.addresses.push('http://b.localhost/path'), 'site.addresses[1]'],
   [
@@ -188,4 +217,38 @@ it.each([
   ['de', 'ltr'],
 ])('%s is written %s', (tag, direction) => {
   expect(directionOf(tag)).toBe(direction);
+});
+
+describe('rules of a site', () => {
+  const messagesOf = (...rules: object[]) => {
+    const parsed = parseSetup({ ...fresh(), regions: { regimes: ['eu'], fallback: 'eu', rules } });
+    return parsed.ok ? [] : parsed.problems.map(({ message }) => message);
+  };
+
+  it('say in what they are laxer, and where', () => {
+    expect(messagesOf({ places: ['eea'], treat: 'regime', regime: 'us-ca' })).toEqual([
+      'laxer than the law in Austria and 29 more places (Functional, Measurement, Advertising, Embedded content, children, how long a yes stands); say why',
+    ]);
+    expect(messagesOf({ places: ['eea'], treat: 'regime', regime: 'us-ca', reason: 'a test of ours' })).toEqual([]);
+  });
+
+  it('may be stricter than the law, cover each other, and ask nothing where no law does, without a reason', () => {
+    expect(
+      messagesOf(
+        { places: ['everywhere'], treat: 'stricter', regime: 'eu' },
+        { places: ['DE'], treat: 'law' },
+        { places: ['no-law'], treat: 'nothing' },
+      ),
+    ).toEqual([]);
+  });
+});
+
+it('reads what was right when it was kept, though a regime of it is known no more', () => {
+  const kept = { ...fresh(), regions: { regimes: ['eu', 'moon'], fallback: 'moon' } };
+  expect(readSetup(kept)).toEqual({ ok: true, value: kept });
+  const parsed = parseSetup(kept);
+  expect(parsed.ok ? [] : parsed.problems[0]).toMatchObject({
+    path: 'regions.regimes[1]',
+    message: expect.stringContaining('it may have been withdrawn'),
+  });
 });

@@ -55,7 +55,8 @@ type ShownPurpose = BannerOptions['content']['purposes'][number];
 type ServiceItem = ShownPurpose['services'][number]['items'][number];
 type Decided = (purposes: Record<string, boolean>, method: 'accept-all' | 'refuse-all' | 'chosen') => Promise<void>;
 
-function firstLayer({ content, look }: BannerOptions, decided: Decided, toPanel: () => void): HTMLElement {
+function firstLayer(options: BannerOptions, decided: Decided, toPanel: () => void): HTMLElement {
+  const { content, look } = options;
   const { texts } = content;
   const sheet = el('section', { class: `sheet ${look.position}`, 'aria-labelledby': 't', role: 'region' }, [
     el('h2', { id: 't' }, texts.title),
@@ -64,7 +65,7 @@ function firstLayer({ content, look }: BannerOptions, decided: Decided, toPanel:
     el('div', { class: 'acts' }, [
       act('refuse', texts.refuse, () => decided(all(content, false), 'refuse-all')),
       act('choose', texts.choose, toPanel),
-      act('accept', texts.accept, () => decided(all(content, true), 'accept-all')),
+      act('accept', texts.accept, () => acceptAll(options, decided)),
     ]),
   ]);
   return sheet;
@@ -74,7 +75,8 @@ function panel(options: BannerOptions, decided: Decided, close: () => void): HTM
   const { content, decision, look, record } = options;
   const { texts } = content;
   const boxes = new Map<string, HTMLInputElement>();
-  const rows = content.purposes.map((purpose) => {
+  const offered = content.purposes.filter(({ id }) => !decision.barred.includes(id));
+  const rows = offered.map((purpose) => {
     const box = el('input', { type: 'checkbox', id: purposeBoxId(purpose.id), 'aria-describedby': `d-${purpose.id}` });
     box.checked = decision.granted[purpose.id] === true;
     box.disabled = purpose.necessary;
@@ -101,9 +103,12 @@ function panel(options: BannerOptions, decided: Decided, close: () => void): HTM
     el('div', { class: 'acts' }, [
       act('refuse', texts.refuse, () => decided(all(content, false), 'refuse-all')),
       act('save', texts.save, () =>
-        decided(Object.fromEntries([...boxes].map(([id, box]) => [id, box.checked])), 'chosen'),
+        decided(
+          { ...all(content, false), ...Object.fromEntries([...boxes].map(([id, box]) => [id, box.checked])) },
+          'chosen',
+        ),
       ),
-      act('accept', texts.accept, () => decided(all(content, true), 'accept-all')),
+      act('accept', texts.accept, () => acceptAll(options, decided)),
     ]),
     // Closing says nothing, so it is offered only where there is a choice or none is needed.
     ...(decision.ask ? [] : [act('close', texts.close, close, 'plain')]),
@@ -158,6 +163,12 @@ function act(name: BannerAct, label: string, onClick: () => void, look = ''): HT
   const button = el('button', { type: 'button', 'data-act': name, class: look }, label);
   button.onclick = onClick;
   return button;
+}
+
+/** A yes to all that is offered; what the visitor's age keeps off is not, and stays refused. */
+function acceptAll({ content, decision: { barred } }: BannerOptions, decided: Decided): Promise<void> {
+  const refused = Object.fromEntries(barred.map((id) => [id, false]));
+  return decided({ ...all(content, true), ...refused }, barred.length > 0 ? 'chosen' : 'accept-all');
 }
 
 const all = (content: BannerOptions['content'], yes: boolean) =>

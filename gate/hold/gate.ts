@@ -1,10 +1,10 @@
 import type { Method } from '@douane/core/consent';
 import type { KeptChoice } from '@douane/core/consent/choice-cookie';
-import type { Decision, Place } from '@douane/core/regimes';
+import type { Decision, Place, Signals } from '@douane/core/regimes';
 import { decide, grantedMeanwhile } from '@douane/core/regimes/decide';
 import { placeCode } from '@douane/core/regimes/place';
 import { whenBody } from '../native';
-import type { GateConfig, VisitOverride } from '../types';
+import type { GateConfig, ToldOfVisitor, VisitOverride } from '../types';
 import { Faces } from './faces';
 import { forget } from './forget';
 import { chosenNow, keepChoice, readChoice } from './kept';
@@ -18,7 +18,7 @@ import { safely } from './safely';
 export class Gate {
   private readonly faces: Faces;
   private readonly recorder: Recorder;
-  private readonly signals: { gpc: boolean };
+  private signals: Signals;
   private choice: KeptChoice | null = readChoice();
   private place: Place | null = null;
   private decision: Decision;
@@ -27,9 +27,10 @@ export class Gate {
     private readonly config: GateConfig,
     private readonly permits: Permits,
     private readonly visit: VisitOverride,
+    told: ToldOfVisitor,
   ) {
     const { globalPrivacyControl } = navigator as { globalPrivacyControl?: boolean };
-    this.signals = { gpc: visit.gpc ?? globalPrivacyControl === true };
+    this.signals = { gpc: globalPrivacyControl === true, ...told, ...visit };
     this.faces = new Faces(config);
     this.recorder = new Recorder(config.base);
     this.decision = this.decide();
@@ -45,6 +46,12 @@ export class Gate {
     this.permits.grant(grantedMeanwhile(this.decision, this.choice));
     releaseMarked(this.permits);
     void askPlace(this.config.base).then((place) => this.arrived(place));
+  }
+
+  /** What the site learns of its visitor while the page stands, as when somebody signs in. */
+  tell(told: ToldOfVisitor): void {
+    this.signals = { ...this.signals, ...told };
+    this.apply();
   }
 
   open(layer: 'first' | 'panel' = 'panel'): void {
@@ -103,7 +110,10 @@ export class Gate {
   }
 
   private showButton(): void {
-    const objecting = Object.values(this.decision.modes).includes('opt-out');
+    const modes = Object.values(this.decision.modes);
+    // Where nothing is asked and nothing can be objected to, nothing is shown.
+    if (modes.every((mode) => mode === 'none')) return;
+    const objecting = modes.includes('opt-out');
     void this.faces.showButton(objecting, () => this.open());
   }
 }

@@ -1,4 +1,4 @@
-import type { BannerOptions, GateConfig } from '../types';
+import type { BannerOptions, GateConfig, ToldOfVisitor } from '../types';
 import { Gate } from './gate';
 import { intercept } from './intercept';
 import { releaseMarked } from './marked';
@@ -10,14 +10,26 @@ declare const __DOUANE_CONFIG__: GateConfig;
 declare global {
   interface Window {
     douaneBanner?: (options: BannerOptions) => void;
-    douane?: { open(): void; version: number };
+    douane?: { open(): void; tell(told: ToldOfVisitor): void; version: number };
   }
+}
+
+/** Age and guardian's word, from the snippet's `data-age` and `data-guardian` or as the page's own code says them. */
+function toldIn({ age, guardian }: Partial<Record<keyof ToldOfVisitor, unknown>>): ToldOfVisitor {
+  // `data-guardian` alone says yes.
+  const agreed = guardian === '' || guardian === true || guardian === 'true';
+  return {
+    ...(age !== undefined && age !== '' && Number(age) >= 0 && { age: Number(age) }),
+    ...(guardian !== undefined && { guardian: agreed }),
+  };
 }
 
 /** Holds first, and only then reads anything that the page or the visitor's browser could have made odd. */
 function start(config: GateConfig): void {
   // Pasted twice. An element whose id is `douane` stands under the same name, but is no property of the window's own.
   if (Object.hasOwn(window, 'douane')) return;
+  // Known only while this script runs.
+  const told = toldIn(document.currentScript?.dataset ?? {});
   const permits = new Permits(config.plan);
   intercept(permits);
   new MutationObserver((changes) => {
@@ -25,8 +37,8 @@ function start(config: GateConfig): void {
     releaseMarked(permits);
   }).observe(document, { childList: true, subtree: true });
 
-  const gate = new Gate(config, permits, visitOverride());
-  window.douane = { open: () => gate.open(), version: config.release };
+  const gate = new Gate(config, permits, visitOverride(), told);
+  window.douane = { open: () => gate.open(), tell: (more) => gate.tell(toldIn(more)), version: config.release };
   gate.begin();
 }
 

@@ -7,10 +7,12 @@ import type { VisitOverride } from '../types';
 export function visitOverride(): VisitOverride {
   const own: unknown = Object.getOwnPropertyDescriptor(window, 'douaneVisit')?.value;
   if (typeof own !== 'object' || own === null) return {};
-  const { place, gpc, test } = own as Record<string, unknown>;
+  const { place, gpc, age, guardian, test } = own as Record<string, unknown>;
   return {
     ...(typeof place === 'string' && { place }),
     ...(typeof gpc === 'boolean' && { gpc }),
+    ...(typeof age === 'number' && { age }),
+    ...(guardian === true && { guardian }),
     ...(test === true && { test }),
   };
 }

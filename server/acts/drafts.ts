@@ -1,4 +1,4 @@
-import { DRAFT_PARTS, type DraftPart, differences, parseSetup, type Setup } from '@douane/core/setup';
+import { DRAFT_PARTS, type DraftPart, differences, parseSetup, readSetup, type Setup } from '@douane/core/setup';
 import { plural } from '@douane/core/words';
 import { reclassify } from '../classifying';
 import type { ServerContext } from '../context';
@@ -27,7 +27,7 @@ export async function saveDraft(
     const parts = DRAFT_PARTS.filter((part) => changed[part] !== undefined);
     refuseSavedMeanwhile(before, parts, changed);
     const bodies = Object.fromEntries(parts.map((part) => [part, changed[part]!.body]));
-    const setup = checkedSetup({ ...before.setup, ...bodies, services: [] });
+    const setup = checkedDraft({ ...before.setup, ...bodies, services: [] }, before.setup);
     if (setup.site.key !== before.key) {
       throw new Problem(422, 'Some fields are not right', undefined, [
         { path: 'site.key', message: `cannot be changed from ${before.key}` },
@@ -69,6 +69,21 @@ export function checkedSetup(data: unknown): Setup {
   const parsed = parseSetup(data);
   if (!parsed.ok) throw new Problem(422, 'Some fields are not right', undefined, parsed.problems);
   return parsed.value;
+}
+
+/**
+ * A draft that is no more wrong than it was: what was right when it was saved may have become wrong since, as when a law
+ * is withdrawn, and must not keep people from the rest of it. To publish, all has to be right.
+ */
+function checkedDraft(data: unknown, before: Setup): Setup {
+  const form = readSetup(data);
+  const parsed = parseSetup(data);
+  if (parsed.ok) return parsed.value;
+  const old = parseSetup(before);
+  const known = new Set(old.ok ? [] : old.problems.map(({ path, message }) => `${path} ${message}`));
+  const problems = parsed.problems.filter(({ path, message }) => !known.has(`${path} ${message}`));
+  if (form.ok && problems.length === 0) return form.value;
+  throw new Problem(422, 'Some fields are not right', undefined, problems);
 }
 
 /** A purpose that rulings stand on cannot be taken away from under them. */

@@ -1,4 +1,4 @@
-import { DRAFT_PARTS, type DraftPart, parseSetup, type Setup } from '@douane/core/setup';
+import { DRAFT_PARTS, type DraftPart, readSetup, type Setup } from '@douane/core/setup';
 import type { Queryable } from './db';
 
 /** How often each part of a draft was saved, from 1. */
@@ -19,7 +19,7 @@ const COLUMNS = `id, organisation_id AS "organisationId", key, setup, revisions,
 
 /** Drafts are kept in the format of their day and read in today's. */
 function toSite({ setup, revisions, ...row }: SiteRow): Site {
-  const parsed = parseSetup(setup);
+  const parsed = readSetup(setup);
   if (!parsed.ok) {
     const { path, message } = parsed.problems[0]!;
     throw new Error(`the draft of site ${row.key} cannot be read: ${path}: ${message}`);

@@ -15,7 +15,6 @@ export const usCa: Regime = {
     sharing: OBJECT,
     'targeted-advertising': { value: 'opt-out', source: 'Civil Code 1798.140(ah), sharing for advertising' },
     'sensitive-data': { value: 'opt-out', source: 'Civil Code 1798.121' },
-    minors: { value: 'opt-in', source: 'Civil Code 1798.120(c)' },
   },
   gpc: { value: 'binds', source: 'CCPA regulations § 7025' },
   yesDays: { value: null, source: 'Civil Code 1798.120 sets no time' },
@@ -23,7 +22,7 @@ export const usCa: Regime = {
   refusalDays: { value: null, source: 'Civil Code 1798.135(c)(4)' },
   askAgainDays: { value: 365, source: 'Civil Code 1798.135(c)(4)' },
   links: { value: ['Your Privacy Choices'], source: 'CCPA regulations § 7015' },
-  childAge: { value: 16, source: 'Civil Code 1798.120(c)' },
+  childAge: { value: 13, source: 'Civil Code 1798.120(c), (d)' },
   minors: {
     value: [
       { under: 13, needs: 'guardian', of: ['sale', 'sharing', 'targeted-advertising'] },

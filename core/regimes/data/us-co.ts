@@ -47,7 +47,6 @@ export const usCo: Regime = {
     {
       on: '2025-10-01',
       what: 'For minors sale, targeted advertising and profiling wait for a yes.',
-      modes: { minors: { value: 'opt-in', source: 'C.R.S. 6-1-1308.5', toBeConfirmed: true } },
       minors: {
         value: [UNDER_13, { under: 18, needs: 'own-yes', of: [...TARGETING, 'profiling'] }],
         source: 'C.R.S. 6-1-1308.5',

@@ -42,8 +42,13 @@ export const stepWords = (step: Step) => (step === 'refuse' ? 'withdrawn' : step
 const stepInWords = (step: string) =>
   step.startsWith('only:') ? `only ${step.slice(5)}` : (CHOICE_WORDS[step] ?? step);
 
+function signalWords(signal: string): string {
+  if (signal === 'gpc') return 'GPC';
+  return signal.startsWith('age:') ? `aged ${signal.slice(4)}` : 'guardian agreed';
+}
+
 /** "DE, refuse all" */
 export function caseWords({ place, choice, signals }: Pick<CheckedCase, 'place' | 'choice' | 'signals'>): string {
   const chose = CHOICE_WORDS[choice] ?? choice.split('+').map(stepInWords).join(', then ');
-  return [place || 'unknown place', chose, ...signals.map((signal) => signal.toUpperCase())].join(', ');
+  return [place || 'unknown place', chose, ...signals.map(signalWords)].join(', ');
 }

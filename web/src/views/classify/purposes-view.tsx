@@ -51,9 +51,6 @@ export function PurposesView() {
   );
 }
 
-/** Whether somebody is a minor depends on the visitor, not on the purpose. */
-const CHOSEN_ACTIVITIES = ACTIVITIES.filter((activity) => activity !== 'minors');
-
 interface PurposeProps {
   editor: DraftEditor;
   purpose: Purpose;
@@ -151,7 +148,7 @@ function PurposeForm({ editor, purpose, place, last, languages, used, onMove }: 
         <fieldset className="mt-2">
           <legend className="text-ink2">What laws tell apart in it</legend>
           <div className="grid gap-x-5 sm:grid-cols-2">
-            {CHOSEN_ACTIVITIES.map((activity) => (
+            {ACTIVITIES.map((activity) => (
               <label key={activity} className="flex min-h-6 items-center gap-2">
                 <input
                   type="checkbox"

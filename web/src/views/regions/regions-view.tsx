@@ -189,7 +189,7 @@ function RegimeForm({ id, editor, setup }: { id: string; editor: DraftEditor; se
     setOverride({ modes: Object.keys(modes).length > 0 ? modes : undefined });
   };
   const reasonPath = `regions.overrides.${id}.reason`;
-  const keys = Object.keys(regime.modes).filter((key): key is ModeKey => key !== 'minors');
+  const keys = Object.keys(regime.modes) as ModeKey[];
   return (
     <fieldset className="mb-2 border-t border-line bg-sheet px-3 py-2.5">
       <legend className="sr-only">{regime.name}</legend>

@@ -1,0 +1,30 @@
+import { isStricter } from './strictness';
+import type { PlaceRule } from './types';
+
+/** Where a treatment asks less than another: a purpose's mode, what holds for children, the signal, a duration. */
+export type LaxerField = { mode: string } | 'ages' | 'gpc' | 'yesDays' | 'refusalDays' | 'askAgainDays';
+
+/** The fields in which a treatment asks less than the law of the place does. */
+export function laxerFields(rule: PlaceRule, law: PlaceRule): LaxerField[] {
+  const modes = Object.keys(law.modes).filter((purpose) =>
+    isStricter('mode', law.modes[purpose]!, rule.modes[purpose] ?? 'opt-in'),
+  );
+  // An objection never lapses; how long a refusal stands is a question only where a yes is asked.
+  const asks = Object.values(law.modes).includes('opt-in');
+  const fields = (['gpc', 'yesDays', 'refusalDays', 'askAgainDays'] as const).filter(
+    (field) => (asks || field !== 'refusalDays') && isStricter(field, law[field] as never, rule[field] as never),
+  );
+  return [...modes.map((mode) => ({ mode })), ...(isLaxerForChildren(rule, law) ? (['ages'] as const) : []), ...fields];
+}
+
+function isLaxerForChildren(rule: PlaceRule, law: PlaceRule): boolean {
+  const limits = [...(rule.ages ?? []), ...(law.ages ?? [])].map(({ under }) => under);
+  return limits.some((limit) => {
+    const at = ({ ages = [] }: PlaceRule) => ages.find(({ under }) => under >= limit)?.needs ?? {};
+    return Object.entries(at(law)).some(([purpose, need]) => {
+      // Who waits for a yes anyway waits for the child's own.
+      const own = at(rule)[purpose] ?? (rule.modes[purpose] === 'opt-in' ? 'own-yes' : undefined);
+      return isStricter('age', need, own);
+    });
+  });
+}
