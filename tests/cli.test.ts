@@ -96,6 +96,44 @@ describe('douane scan', () => {
   });
 });
 
+describe('douane decide', () => {
+  const decide = (...args: string[]) => douane('decide', '--setup', file('setup.json'), ...args);
+
+  it('prints what a visitor is asked, what may run, and why', async () => {
+    const { code, out } = await decide('--place', 'US-CA', '--gpc', '--json');
+    expect(code).toBe(0);
+    expect(JSON.parse(out)).toMatchObject({
+      regimes: ['us-ca'],
+      ask: false,
+      modes: { necessary: 'none', measurement: 'notice', advertising: 'opt-out' },
+      granted: { necessary: true, measurement: true, advertising: false },
+      objected: { advertising: true, measurement: false },
+      durations: { yesDays: null, refusalDays: null, askAgainDays: 365 },
+      links: ['Your Privacy Choices'],
+      trace: expect.arrayContaining([
+        { text: 'Global Privacy Control objects to Advertising; it is held.', article: 'CCPA regulations § 7025' },
+      ]),
+    });
+    const chosen = JSON.parse((await decide('--place', 'DE', '--choice', 'only:measurement', '--json')).out);
+    expect(chosen.granted).toMatchObject({ measurement: true, advertising: false });
+    expect((await decide('--place', 'DE', '--choice', 'accept', '--age', '15')).out).toContain(
+      'Advertising: kept off by age',
+    );
+  });
+
+  it.each([
+    [['--place', 'US-QQ'], /United States has no subdivision "QQ"/],
+    [['--place', 'TX'], /there is no country "TX" .* the state is US-TX/],
+    [['--place', 'DE', '--on', '1980-01-01'], /none of the laws that hold here was in force on 1980-01-01/],
+    [['--place', 'DE', '--age', 'old'], /--age old: give whole years/],
+    [['--place', 'DE', '--choice', 'only:fun'], /no purpose "fun" to choose alone/],
+  ])('%j ends with one line and 2', async (args, why) => {
+    const { code, err } = await decide(...args);
+    expect([code, err.trim().split('\n').length]).toEqual([2, 1]);
+    expect(err).toMatch(why);
+  });
+});
+
 describe('douane scan, further', () => {
   it('rules by a catalogue of one’s own, and says which line of it is wrong', async () => {
     await writeFile(file('own.csv'), 'host;service;purpose\nadnoddle.localhost;Adnoddle;advertising\n');
@@ -194,7 +232,9 @@ describe('douane gate', () => {
     expect(code).toBe(0);
     expect(out).toContain('<script src="http://localhost:1/g/ferry/gate.js"></script>');
     const names = (await readdir(file('gate'))).map((name) => name.replace(/[0-9a-f]{16}/, 'HASH'));
+    expect(JSON.parse(await readFile(file('gate/.well-known/gpc.json'), 'utf8'))).toMatchObject({ gpc: true });
     expect(names.sort()).toEqual([
+      '.well-known',
       'banner.HASH.js',
       'gate.js',
       'hold.HASH.js',

@@ -9,6 +9,7 @@ let page: Page;
 let address: string;
 let ines: Client;
 let siteId: string;
+let snippet: string;
 
 beforeAll(async () => {
   world = await startWorld();
@@ -17,7 +18,8 @@ beforeAll(async () => {
   address = `http://skerrysound.localhost:${world.web.port}`;
   siteId = (await ines.call('POST', '/sites', { name: 'Ferry tickets', address: `${address}/` })).body.id;
   await ines.run(siteId, 'scan');
-  world.web.state.snippet = (await ines.publish(siteId)).body.snippet;
+  snippet = (await ines.publish(siteId)).body.snippet;
+  world.web.state.snippet = snippet;
 });
 afterEach(() => page?.context().close());
 afterAll(async () => {
@@ -35,8 +37,15 @@ async function newVisitor(language = 'en-GB'): Promise<BrowserContext> {
 }
 
 /** A visitor who was never here. The place comes from the header that a delivery network would set. */
-async function arrive(place: string, path = '/', options: { language?: string; gpc?: boolean } = {}): Promise<Page> {
+async function arrive(
+  place: string,
+  path = '/',
+  options: { language?: string; gpc?: boolean; age?: number } = {},
+): Promise<Page> {
   const context = await newVisitor(options.language);
+  // A site that knows its visitor says so in the snippet.
+  const age = options.age === undefined ? '' : ` data-age="${options.age}"`;
+  world.web.state.snippet = snippet.replace('></script>', `${age}></script>`);
   await context.route(`${world.url}/g/*/place`, (route) =>
     route.continue({ headers: { ...route.request().headers(), 'x-visitor-place': place } }),
   );
@@ -290,6 +299,67 @@ describe('where one may object', () => {
     await page.keyboard.press('Escape');
     await button().waitFor();
   });
+});
+
+describe('a visitor whose age the site tells', () => {
+  const offered = () => page.locator('douane-banner li label').allTextContents();
+
+  it('is not offered what his age keeps off, and a yes to all leaves it out', async () => {
+    await arrive('US-CA', '/fares', { age: 12 });
+    await expect.poll(reached).toContain('oddgull');
+    await button().click();
+    expect((await offered()).map((name) => name.split(' ·')[0])).toEqual([
+      'Necessary',
+      'Functional',
+      'Measurement',
+      'Embedded content',
+    ]);
+    await expectAccessible(page, 'panel for a child');
+    await press('accept');
+    await expect.poll(async () => (await lastRecord()).method).toBe('chosen');
+    expect((await lastRecord()).purposes).toMatchObject({ measurement: true, advertising: false });
+    await settled();
+    expect(reached()).not.toContain('adnoddle');
+  });
+
+  it('is asked first where the law takes his own yes', async () => {
+    await arrive('US-CA', '/fares', { age: 15 });
+    await banner().waitFor();
+    await settled();
+    expect(reached()).toContain('oddgull');
+    expect(reached()).not.toContain('adnoddle');
+    await press('accept');
+    await expect.poll(reached).toContain('adnoddle');
+  });
+
+  it('may be told of later, by the page’s own code', async () => {
+    await arrive('US-CA', '/fares');
+    await expect.poll(reached).toContain('adnoddle');
+    await page.evaluate(() => window.douane!.tell({ age: 12 }));
+    await page.evaluate(() => window.douane!.open());
+    await banner().waitFor();
+    expect((await offered()).join()).not.toContain('Advertising');
+  });
+});
+
+it('tells a server or an edge what may run for the visitor on whose behalf it asks', async () => {
+  const decision = async (headers: Record<string, string>, query = '') => {
+    const key = new URL((await ines.call('GET', `/sites/${siteId}/draft`)).body.setup.recorder).pathname;
+    return (await fetch(`${world.url}${key}/decision${query}`, { headers })).json();
+  };
+  expect(await decision({ 'x-visitor-place': 'US-CA' })).toMatchObject({ ask: false, granted: { advertising: true } });
+  expect(await decision({ 'x-visitor-place': 'US-CA', 'sec-gpc': '1' })).toMatchObject({
+    place: 'US-CA',
+    regimes: ['us-ca'],
+    granted: { advertising: false, measurement: true },
+    gpcObeyed: true,
+  });
+  expect(await decision({ 'x-visitor-place': 'US-CA' }, '?age=12')).toMatchObject({ barred: ['advertising'] });
+  const kept = encodeURIComponent(`1|${crypto.randomUUID()}|0|necessary:1,advertising:1,measurement:0|1`);
+  const asked = { ask: true, granted: { measurement: false } };
+  expect(await decision({ 'x-visitor-place': 'DE' })).toMatchObject(asked);
+  // So old that it has lapsed.
+  expect(await decision({ 'x-visitor-place': 'DE', cookie: `douane_choice=${kept}` })).toMatchObject(asked);
 });
 
 describe('as time passes', () => {

@@ -1,5 +1,6 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import path from 'node:path';
+import { GPC_FILE, gpcFile } from '@douane/core/regimes';
 import { compileRelease } from '@douane/core/release';
 import { gateFiles, snippetFor } from '@douane/gate';
 import { loadGateCode, sha256 } from '@douane/server';
@@ -25,6 +26,10 @@ export function gateCommand(program: Command, root: string): void {
       });
       for (const { name, body } of files) await writeFile(path.join(out, name), body);
       await writeFile(path.join(out, 'snippet.html'), `${snippetFor(setup)}\n`);
+      // It is served from the root of the site, not from beside the gate.
+      const gpc = path.join(out, GPC_FILE);
+      await mkdir(path.dirname(gpc), { recursive: true });
+      await writeFile(gpc, gpcFile(release.rules, release.compiledOn));
       console.log(`${files.length} files in ${out}; the snippet, first in every head:\n${snippetFor(setup)}`);
     });
 }

@@ -15,15 +15,18 @@ export function visitorCase(place: string, steps: Step[], signals: CaseSignal[] 
 }
 
 /** Each treatment that a release knows, with a place that stands for it; one that only the fallback gives has none. */
-function treatments({ rules, places, fallback }: Rules): { place: string; rule: PlaceRule }[] {
+function treatments({ rules, places, fallback, elsewhere }: Rules): { place: string; rule: PlaceRule }[] {
   const all = rules.map((rule, i) => {
     const codes = Object.keys(places).filter((code) => places[code] === i);
     // Germany stands for the EEA where it can.
-    const place = codes.includes('DE') ? 'DE' : codes[0];
+    const place = codes.includes('DE') ? 'DE' : (codes[0] ?? (i === elsewhere ? NAMED_NOWHERE : undefined));
     return { rule, place: place ?? (i === fallback ? '' : undefined) };
   });
   return all.flatMap(({ rule, place }) => (place === undefined ? [] : [{ rule, place }]));
 }
+
+/** Antarctica: no law of ours and hardly a rule names it. */
+const NAMED_NOWHERE = 'AQ';
 
 const asks = ({ modes }: PlaceRule) => Object.values(modes).includes('opt-in');
 const gpcBinds = ({ gpc }: PlaceRule) => gpc === 'binds';

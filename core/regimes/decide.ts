@@ -38,14 +38,15 @@ export function decide(place: Place | null, signals: Signals, choice: Choice | n
   for (const purpose of rules.purposes) {
     const { id } = purpose;
     const needs = band?.needs[id];
-    const mode = purpose.necessary ? 'none' : needs ? 'opt-in' : (rule.modes[id] ?? 'opt-in');
+    const treated = purpose.necessary ? 'none' : (rule.modes[id] ?? 'opt-in');
+    const mode = needs ? 'opt-in' : treated;
     const chosen = mode === 'none' ? undefined : choice?.purposes[id];
     decision.modes[id] = mode;
     REASON: trace.push({
       code: 'mode',
       purpose: id,
-      mode,
-      regime: mode === 'none' ? null : (rule.from?.[id] ?? rule.regimes[0] ?? null),
+      mode: treated,
+      regime: treated === 'none' ? null : (rule.from?.[id] ?? rule.regimes[0] ?? null),
     });
     if (needs) {
       const met = needs === 'own-yes' || (needs === 'guardian' && signals.guardian === true);

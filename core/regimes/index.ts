@@ -12,6 +12,7 @@ export {
 export { type Coverage, coverageOf, lawRuleAt } from './coverage';
 export { decide, grantedMeanwhile, ruleFor } from './decide';
 export { type RegimeFact, type RegimeSection, regimeFacts, regimeMarkdown } from './facts';
+export { GPC_FILE, gpcFile } from './gpc-file';
 export { covers, isPlaceGroup, LAWFUL_PLACES, PLACE_GROUPS, type PlaceGroup } from './groups';
 export { type LaxerField, laxerFields } from './laxer';
 export { dayProblem, type Outcome, type Reason, type TriedSite, type TriedVisitor, visitorOutcome } from './outcome';

@@ -1,5 +1,5 @@
-import { regimeById } from './catalogue';
-import { compileRules, isInForce, type SiteRegions } from './compile';
+import { REGIMES, regimeById } from './catalogue';
+import { compileRules, type SiteRegions } from './compile';
 import { decide, ruleFor } from './decide';
 import type { RegimeOverride, RuledPurpose } from './place-rule';
 import { resolveRegime } from './resolve';
@@ -70,10 +70,17 @@ export function visitorOutcome({ purposes, regions }: TriedSite, visitor: TriedV
 export function dayProblem({ regimes, rules = [] }: SiteRegions, on: string): string | null {
   if (!/^\d{4}-\d\d-\d\d$/.test(on) || new Date(`${on}T00:00:00Z`).toJSON()?.slice(0, 10) !== on)
     return `"${on}" is not a day such as 2026-07-01`;
-  if (rules.length > 0 || regimes.some((id) => isInForce(id, on))) return null;
-  const first = regimes.flatMap((id) => regimeById(id)?.inForce.from ?? []).sort()[0];
-  return `none of the laws served was in force on ${on}${first ? `; the first of them is since ${first}` : ''}`;
+  const named = [...regimes, ...rules.flatMap(({ regime }) => regime ?? [])];
+  const since = named.flatMap((id) => regimeById(id)?.inForce.from ?? []).sort();
+  const [first] = rules.some(({ treat }) => treat === 'law' || treat === 'stricter') ? [FIRST_LAW] : since;
+  return first !== undefined && on < first
+    ? `none of the laws that hold here was in force on ${on}; the first of them is since ${first}`
+    : null;
 }
+
+const FIRST_LAW = REGIMES.filter(({ id }) => id !== 'world')
+  .map(({ inForce }) => inForce.from)
+  .sort()[0]!;
 
 type Said = Omit<Reason, 'text'>;
 type Surroundings = TriedSite & { regimes: string[]; on: string };

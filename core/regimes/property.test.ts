@@ -90,7 +90,8 @@ function allows(regime: ResolvedRegime, purpose: Purpose, signals: Signals, choi
 /** Why a purpose runs or not, as the trace has it. */
 function explained({ trace, modes, granted }: Decision, id: string): boolean {
   const of = trace.filter((step) => 'purpose' in step && step.purpose === id);
-  const mode = of.some((step) => step.code === 'mode' && step.mode === modes[id]);
+  const aged = of.some((step) => step.code === 'age');
+  const mode = of.some((step) => step.code === 'mode' && (step.mode === modes[id] || (aged && modes[id] === 'opt-in')));
   const refused = of.some(
     (step) =>
       (step.code === 'choice' && !step.granted) ||

@@ -1,3 +1,6 @@
+import { parseAge } from '@douane/core/check';
+import { choiceIn } from '@douane/core/consent/choice-cookie';
+import { decide, parsePlace } from '@douane/core/regimes';
 import { Router } from 'express';
 import type { ServerContext } from '../context';
 import { notFound } from '../problems';
@@ -6,7 +9,7 @@ import { visitorHeaders } from './headers';
 /** How long a pointer may be kept before it is asked for again, in seconds. */
 const POINTER_LIFE = 60;
 
-/** What a visitor's browser reaches beside the recorder: `/g/SITE/gate.js`, its hashed files, the place. */
+/** What a visitor's browser reaches beside the recorder: `/g/SITE/gate.js`, its hashed files, the place, the decision. */
 export function visitorRoutes({ placeOf, served }: ServerContext): Router {
   const router = Router();
   router.use((_req, res, next) => {
@@ -16,6 +19,27 @@ export function visitorRoutes({ placeOf, served }: ServerContext): Router {
 
   router.get('/:key/place', (req, res) => {
     res.set({ 'access-control-allow-origin': '*', 'cache-control': 'private, no-store' }).json({ place: placeOf(req) });
+  });
+
+  // For a server or an edge that asks on its visitor's behalf, with the visitor's headers.
+  router.get('/:key/decision', async (req, res) => {
+    const site = await served.site(req.params.key);
+    const inForce = site && (await served.inForce(site));
+    if (!inForce) throw notFound('release in force');
+    const place = placeOf(req);
+    const age = parseAge(String(req.query.age ?? ''));
+    const signals = {
+      // The one value that the signal has (Global Privacy Control, section 3.1).
+      gpc: req.get('sec-gpc') === '1',
+      ...(age !== null && { age }),
+      ...(req.query.guardian === 'true' && { guardian: true }),
+    };
+    const choice = choiceIn(req.get('cookie') ?? '', Math.floor(Date.now() / 1000));
+    const decision = decide(parsePlace(place), signals, choice, inForce.release.rules);
+    const { regimes, ask, granted, barred, gpcObeyed } = decision;
+    res
+      .set({ 'cache-control': 'private, no-store', vary: 'cookie, sec-gpc' })
+      .json({ release: inForce.release.number, place, regimes, ask, granted, barred, gpcObeyed });
   });
 
   router.get('/:key/:file', async (req, res) => {

@@ -1,4 +1,6 @@
 import type { LookRun } from '@douane/api';
+import { GPC_FILE, gpcFile } from '@douane/core/regimes';
+import { rulesOf } from '@douane/core/setup';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { call } from '../api/client';
@@ -6,7 +8,7 @@ import * as queries from '../api/queries';
 import { useKeys } from '../ui/keys';
 import { Mark } from '../ui/mark';
 import { Ago, Button, Code, Empty, Finding, ListAndDocket, Section, Trouble } from '../ui/parts';
-import { pathOf } from '../ui/words';
+import { pathOf, today } from '../ui/words';
 import { useSite } from './site-frame';
 import { underWay, useRuns } from './use-runs';
 
@@ -79,6 +81,17 @@ export function InstallView() {
           </p>
         </>
       )}
+      {draft && (
+        <details className="mt-3">
+          <summary>
+            Say that Global Privacy Control is obeyed, in <code>{GPC_FILE}</code>
+          </summary>
+          <p className="mt-1 mb-1 text-ink2">
+            Served from the root of the site as <code>application/json</code>; browsers and auditors look there.
+          </p>
+          <Code text={gpcFile(rulesOf(draft.setup, today()), today())} />
+        </details>
+      )}
       {pages && (
         <table className="mt-5 w-full bg-sheet">
           <thead>
@@ -124,6 +137,13 @@ function HowToMark() {
       </Section>
       <Section title="A script">
         <Code text={'<script type="text/plain"\n  data-gate="measurement"\n  data-gate-src="https://…"></script>'} />
+      </Section>
+      <Section title="A visitor whose age is known">
+        <p className="mb-1 text-ink2">
+          Said in the snippet, or later by <code>douane.tell({'{ age: 14 }'})</code>. It stays in the page and is
+          recorded nowhere.
+        </p>
+        <Code text={'<script src="…/gate.js"\n  data-age="14"\n  data-guardian="true"></script>'} />
       </Section>
       <Section title="An image or a frame">
         <Code text={'<iframe data-gate="embedded"\n  data-gate-src="https://…"></iframe>'} />
