@@ -1,5 +1,6 @@
 import type { NextStep, SiteState, Stage, Station } from '@douane/core/board';
 import type { ConsentRecord } from '@douane/core/consent';
+import type { OrganisationFacts } from '@douane/core/regimes';
 import type { BannerContent } from '@douane/core/release';
 import type { DraftPart, Setup } from '@douane/core/setup';
 
@@ -102,4 +103,22 @@ export interface LedgerState {
   broken: { number: number; why: string } | null;
   /** Hash of the last record. */
   last: string | null;
+}
+
+/** What the organisation said of itself at a time, to learn which laws bind it. */
+export interface KeptAnswer {
+  id: string;
+  facts: OrganisationFacts;
+  person: string;
+  at: string;
+}
+
+/** The newest first. */
+export interface AnswerList {
+  answers: KeptAnswer[];
+}
+
+/** What a release was made from. */
+export interface ReleasedSetup {
+  setup: Setup;
 }

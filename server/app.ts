@@ -11,6 +11,7 @@ import { classifyRoutes } from './routes/classify';
 import { knowledgeRoutes } from './routes/knowledge';
 import { nameFamilyRoutes } from './routes/name-families';
 import { recordRoutes } from './routes/records';
+import { regionRoutes } from './routes/regions';
 import { releaseRoutes } from './routes/releases';
 import { rulingsFileRoutes } from './routes/rulings-file';
 import { runRoutes } from './routes/runs';
@@ -98,6 +99,7 @@ export function createApp(context: ServerContext): { app: Express; close(): void
     serviceRecordRoutes(context),
     knowledgeRoutes(context),
     releaseRoutes(context),
+    regionRoutes(context),
     recordRoutes(context),
   );
   api.use(noSuchPath);

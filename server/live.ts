@@ -16,6 +16,7 @@ export interface Change {
     | 'alarms'
     | 'scan-setup'
     | 'knowledge'
+    | 'organisation'
     | 'draft'
     | 'publication'
     | 'records';

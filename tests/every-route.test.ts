@@ -68,6 +68,7 @@ beforeAll(async () => {
     [world.organisationId, siteId, runId, JSON.stringify([{ kind: 'cookie', name: MARK, host: 'h', page: '' }])],
   );
   const alarmId = rows[0].id;
+  const answerId = (await made('/organisation/answers', { established: ['DE'], offersTo: [] })).id;
   await ines.publish(siteId);
   await ines.publish(siteId, { fromAt: '2040-01-01T00:00:00Z', why: MARK });
   const publicationId = (await ines.call('GET', `${site}/draft`)).body.publications[0].id;
@@ -86,6 +87,8 @@ beforeAll(async () => {
     before: runId,
     now: runId,
     publicationId,
+    answerId,
+    number: '1',
   };
 });
 afterAll(() => world?.stop());

@@ -4,6 +4,7 @@ import { importNetscape } from './netscape';
 import type { Imported, ImportFor } from './types';
 
 export { itemsAsCsv } from './items-csv';
+export { treatmentChangesAsCsv, treatmentsAsCsv } from './treatments-csv';
 export type { Imported, ImportFor } from './types';
 
 /** Reads a HAR, a cookie file in Netscape's form, or a CSV; which of them it is shows in the text itself. */

@@ -1,4 +1,5 @@
 import { iso31661, iso31662 } from 'iso-3166';
+import { covers, LAWFUL_PLACES } from '../regimes/groups';
 import { parsePlace } from '../regimes/place';
 
 /** A country or one of its subdivisions, by ISO 3166. */
@@ -40,6 +41,34 @@ export function subdivisionsOf(country: string): NamedPlace[] {
   return SUBDIVISIONS.filter((place) => place.country === country && !COUNTRIES_TOO.has(place.code)).sort((a, b) =>
     a.name.localeCompare(b.name),
   );
+}
+
+/**
+ * Every place that may be treated otherwise than another: all countries, the subdivisions of those that have laws of their
+ * states, and the unknown place.
+ */
+export const EVERY_PLACE: readonly string[] = [
+  ...COUNTRIES.map(({ code }) => code),
+  ...[...new Set(LAWFUL_PLACES.filter((code) => code.includes('-')).map((code) => code.slice(0, 2)))].flatMap(
+    (country) => subdivisionsOf(country).map(({ code }) => code),
+  ),
+  '',
+];
+
+/** A place as a list names it; a country with laws of its states stands for a visitor whose state is unknown. */
+export function placeLabel(code: string): string {
+  if (!code) return 'unknown place';
+  const name = placeName(code);
+  return EVERY_PLACE.some((one) => one.startsWith(`${code}-`)) ? `${name}, state unknown` : name;
+}
+
+/** Places as a list in a sentence. The members of the European Economic Area together are one. `most`: so many are named. */
+export function placesWords(codes: readonly string[], most = Number.POSITIVE_INFINITY): string {
+  const eea = EVERY_PLACE.filter((code) => code.length === 2 && covers('eea', code));
+  const whole = eea.every((code) => codes.includes(code));
+  const single = codes.filter((code) => !(whole && eea.includes(code))).map(placeLabel);
+  const names = [...(whole ? ['the European Economic Area'] : []), ...single];
+  return names.length <= most ? names.join(', ') : `${names.slice(0, most).join(', ')} and ${names.length - most} more`;
 }
 
 /** What is wrong with a place code, and what would be right; `null`: it exists. */

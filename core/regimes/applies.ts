@@ -1,11 +1,15 @@
+import { REGIMES } from './catalogue';
+import { isInForce } from './compile';
+import { covers } from './groups';
 import { parsePlace } from './place';
+import { resolveRegime } from './resolve';
 import type { ResolvedRegime, Threshold } from './types';
 
 /** What an organisation says of itself, to learn which laws bind it. What is absent was not answered. */
 export interface OrganisationFacts {
-  /** Place codes. */
+  /** Place codes and groups. */
   established: string[];
-  /** Where its customers or readers are; place codes. */
+  /** Where its customers or readers are; place codes and groups. */
   offersTo: string[];
   /** Of the last year, worldwide. */
   revenue?: { amount: number; currency: string };
@@ -15,6 +19,10 @@ export interface OrganisationFacts {
   saleSharePercent?: number;
   smallBusiness?: boolean;
   nonProfit?: boolean;
+  /** Works with sensitive data: health, religion, where somebody is. */
+  sensitiveData?: boolean;
+  /** Children are among those whose data it works with. */
+  children?: boolean;
 }
 
 export interface Applicability {
@@ -57,20 +65,39 @@ export function appliesTo(facts: OrganisationFacts, { territory, applies }: Reso
   };
 }
 
+export const VERDICT_WORDS: Record<Applicability['verdict'], string> = {
+  applies: 'applies',
+  unknown: 'depends on what was not answered',
+  'likely-not': 'likely not',
+};
+
+/** What one law comes to for an organisation on a day. */
+export interface Assessed extends Applicability {
+  regime: ResolvedRegime;
+  /** It is not in force on the day yet. */
+  coming: boolean;
+}
+
+/** Every law that ships but what stands for the rest of the world, those that bind first. `on`: ISO date. */
+export function assessAll(facts: OrganisationFacts, on: string): Assessed[] {
+  const order = ['applies', 'unknown', 'likely-not'];
+  return REGIMES.filter(({ id }) => id !== 'world')
+    .map(({ id }) => {
+      const regime = resolveRegime(id, on);
+      return { regime, coming: !isInForce(id, on), ...appliesTo(facts, regime) };
+    })
+    .sort((a, b) => order.indexOf(a.verdict) - order.indexOf(b.verdict));
+}
+
 /** Whether it is there at all: established, with customers, or with people it knows of. Empty territory: everywhere. */
 function hereOf(facts: OrganisationFacts, territory: readonly string[]): boolean {
   const places = [...facts.established, ...facts.offersTo, ...Object.keys(facts.people ?? {})];
   return territory.length === 0 || places.some((place) => holdsIn(territory, place));
 }
 
-/** A country stands for all its states, whether the law is the country's or a state's. */
+/** A country stands for all its states, and a group for its places, whether the law is a country's or a state's. */
 function holdsIn(territory: readonly string[], code: string): boolean {
-  const place = parsePlace(code);
-  if (!place) return false;
-  const { country, subdivision } = place;
-  return territory.some(
-    (one) => one === country || one === `${country}-${subdivision}` || (!subdivision && one.startsWith(`${country}-`)),
-  );
+  return territory.some((one) => covers(one, code) || covers(code, one));
 }
 
 function isReached(

@@ -20,7 +20,7 @@ export interface RegimeSection {
   facts: RegimeFact[];
 }
 
-const GPC_WORDS: Record<GpcForce, string> = {
+export const GPC_WORDS: Record<GpcForce, string> = {
   ignored: 'need not be obeyed',
   refuses: 'counts as a refusal of sale, sharing and targeted advertising, until a knowing yes',
   binds: 'has to be obeyed: it objects to sale, sharing and targeted advertising',
@@ -48,7 +48,8 @@ const RIGHT_WORDS: Record<Right, string> = {
   'list-of-recipients': 'a list of who received it',
 };
 
-const list = (words: readonly string[]) =>
+/** Words as a sentence lists them: "a, b and c". */
+export const list = (words: readonly string[]) =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 
 /** All that a regime says, in words and in order, with articles; for its page and its document. */

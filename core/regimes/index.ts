@@ -1,4 +1,12 @@
-export { type Applicability, appliesTo, type OrganisationFacts, thresholdWords } from './applies';
+export {
+  type Applicability,
+  type Assessed,
+  appliesTo,
+  assessAll,
+  type OrganisationFacts,
+  thresholdWords,
+  VERDICT_WORDS,
+} from './applies';
 export { REGIMES, regimeById } from './catalogue';
 export {
   compileRules,
@@ -11,10 +19,18 @@ export {
 } from './compile';
 export { type Coverage, coverageOf, lawRuleAt } from './coverage';
 export { decide, grantedMeanwhile, ruleFor } from './decide';
+export {
+  type DocumentedSite,
+  overrideWords,
+  type TreatmentChange,
+  type TreatmentRow,
+  treatmentChanges,
+  treatmentRows,
+} from './document';
 export { type RegimeFact, type RegimeSection, regimeFacts, regimeMarkdown } from './facts';
 export { GPC_FILE, gpcFile } from './gpc-file';
 export { covers, isPlaceGroup, LAWFUL_PLACES, PLACE_GROUPS, type PlaceGroup } from './groups';
-export { type LaxerField, laxerFields } from './laxer';
+export { type LaxerField, laxerFields, laxerWords } from './laxer';
 export { dayProblem, type Outcome, type Reason, type TriedSite, type TriedVisitor, visitorOutcome } from './outcome';
 export { parsePlace, placeCode } from './place';
 export { type RegimeOverride, type RuledPurpose, ruleOf } from './place-rule';

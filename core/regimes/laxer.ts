@@ -4,6 +4,21 @@ import type { PlaceRule } from './types';
 /** Where a treatment asks less than another: a purpose's mode, what holds for children, the signal, a duration. */
 export type LaxerField = { mode: string } | 'ages' | 'gpc' | 'yesDays' | 'refusalDays' | 'askAgainDays';
 
+const FIELD_WORDS: Record<Exclude<LaxerField, object>, string> = {
+  ages: 'children',
+  gpc: 'Global Privacy Control',
+  yesDays: 'how long a yes stands',
+  refusalDays: 'how long a refusal is respected',
+  askAgainDays: 'when it is asked again',
+};
+
+/** In which things a treatment asks less than the law: "Advertising, children". */
+export function laxerWords(fields: readonly LaxerField[], purposes: readonly { id: string; name?: string }[]): string {
+  const word = (field: LaxerField) =>
+    typeof field === 'string' ? FIELD_WORDS[field] : (purposes.find(({ id }) => id === field.mode)?.name ?? field.mode);
+  return fields.map(word).join(', ');
+}
+
 /** The fields in which a treatment asks less than the law of the place does. */
 export function laxerFields(rule: PlaceRule, law: PlaceRule): LaxerField[] {
   const modes = Object.keys(law.modes).filter((purpose) =>

@@ -4,7 +4,7 @@ import { placeName, placeProblem } from '../places/index';
 import { regimeById } from '../regimes/catalogue';
 import { coverageOf } from '../regimes/coverage';
 import { isPlaceGroup, LAWFUL_PLACES, PLACE_GROUPS } from '../regimes/groups';
-import type { LaxerField } from '../regimes/laxer';
+import { laxerWords } from '../regimes/laxer';
 import { ruleOf } from '../regimes/place-rule';
 import { resolveRegime } from '../regimes/resolve';
 import { isStricter } from '../regimes/strictness';
@@ -108,21 +108,6 @@ function checkSiteRules({ purposes, regions }: Pick<Setup, 'purposes' | 'regions
 }
 /** As the laws stand once every change that is known has come. */
 const EVERY_CHANGE = '9999-12-31';
-
-const FIELD_WORDS: Record<Exclude<LaxerField, object>, string> = {
-  ages: 'children',
-  gpc: 'Global Privacy Control',
-  yesDays: 'how long a yes stands',
-  refusalDays: 'how long a refusal is respected',
-  askAgainDays: 'when it is asked again',
-};
-
-/** In which things a treatment asks less than the law: "Advertising, children". */
-export function laxerWords(fields: readonly LaxerField[], purposes: Setup['purposes']): string {
-  const word = (field: LaxerField) =>
-    typeof field === 'string' ? FIELD_WORDS[field] : (purposes.find(({ id }) => id === field.mode)?.name ?? field.mode);
-  return fields.map(word).join(', ');
-}
 
 type Override = NonNullable<Setup['regions']['overrides']>[string];
 

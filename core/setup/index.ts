@@ -1,6 +1,7 @@
 export { type Difference, differences } from './compare';
-export { laxerThanLaw, laxerWords } from './cross-checks';
+export { laxerThanLaw } from './cross-checks';
 export { DEFAULT_PURPOSES, newSetup } from './defaults';
+export { answerLines, namedPlacesWords, organisationFactsSchema } from './organisation';
 export {
   type FieldProblem,
   type Parsed,

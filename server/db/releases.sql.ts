@@ -147,6 +147,20 @@ export async function newestRelease(db: Queryable, organisationId: string, siteI
   return rows[0] ? toRelease(rows[0]) : null;
 }
 
+/** A release of a site by its number, in force or not; `null`: there is none. */
+export async function releaseByNumber(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+  number: number,
+): Promise<Release | null> {
+  const { rows } = await db.query<ReleaseRow>(
+    `SELECT ${COLUMNS} FROM release r WHERE r.organisation_id = $1 AND r.site_id = $2 AND r.number = $3`,
+    [organisationId, siteId, number],
+  );
+  return rows[0] ? toRelease(rows[0]) : null;
+}
+
 /** What visitors' browsers of one site are answered from, found by nothing but its key. */
 export interface ServedSite {
   organisationId: string;

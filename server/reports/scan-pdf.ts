@@ -1,11 +1,10 @@
 import type { SignedHead } from '@douane/api';
-import { lifetimeWords, plainText, signWords } from '@douane/core/observe';
+import { lifetimeWords, signWords } from '@douane/core/observe';
 import type { ScanReport } from '@douane/core/scan';
 import type { Purpose } from '@douane/core/setup';
 import { plural } from '@douane/core/words';
-import pdfmake from 'pdfmake';
-import roboto from 'pdfmake/fonts/Roboto.js';
-import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import type { TDocumentDefinitions } from 'pdfmake/interfaces';
+import { factLines, heading, pdfOf, reportFrame, table, title } from './pdf';
 
 /** A scan as it is kept: an import has pages and items only. */
 export type AuditScan = Pick<ScanReport, 'pages' | 'items'> &
@@ -22,17 +21,8 @@ export interface PdfAbout {
   scan: AuditScan;
 }
 
-pdfmake.setFonts(roboto);
-// A report names addresses of scanned pages; nothing in it may make this program fetch or read anything.
-const fontFiles = new Set(Object.values(roboto).flatMap((font) => Object.values(font)));
-pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((file) => fontFiles.has(file));
-
-const INK = '#18222d';
-const FAINT = '#53606c';
-
 /** A4 for an audit, as bytes of a PDF. */
-export const scanReportPdf = (about: PdfAbout): Promise<Buffer> => pdfmake.createPdf(scanReport(about)).getBuffer();
+export const scanReportPdf = (about: PdfAbout): Promise<Buffer> => pdfOf(scanReport(about));
 
 /** What an audit reads: what was scanned, when, how, with which browser, how much of it, and everything found. */
 export function scanReport({ site, organisation, purposes, scan }: PdfAbout): TDocumentDefinitions {
@@ -66,26 +56,10 @@ export function scanReport({ site, organisation, purposes, scan }: PdfAbout): TD
     ['Ledger', scan.ledger ? headWords(scan.ledger) : 'no consent was on record yet'],
   ];
   return {
-    info: { title: `Scan of ${site}`, creator: 'Douane' },
-    pageSize: 'A4',
-    pageMargins: [40, 48, 40, 48],
-    defaultStyle: { font: 'Roboto', fontSize: 8.5, color: INK, lineHeight: 1.15 },
-    footer: (page, of) => ({
-      text: `Scan of ${safe(site)}, page ${page} of ${of}`,
-      margin: [40, 16],
-      fontSize: 7.5,
-      color: FAINT,
-    }),
+    ...reportFrame(`Scan of ${site}`),
     content: [
-      { text: `What ${safe(site)} stores and contacts`, fontSize: 18, bold: true, margin: [0, 0, 0, 10] },
-      ...facts
-        .filter(([, value]) => value)
-        .map(
-          ([name, value]): Content => ({
-            columns: [{ text: name, width: 90, color: FAINT }, { text: safe(value, 1200) }],
-            margin: [0, 1],
-          }),
-        ),
+      title(`What ${site} stores and contacts`),
+      ...factLines(facts),
       heading('Items'),
       table(
         ['Name', 'Kind', 'Host', 'Party', 'Lives', 'Purpose', 'Service', 'Brought in by', 'Pages'],
@@ -165,26 +139,3 @@ function parentOf(chain: ScanReport['items'][number]['chain']): string {
   const parent = chain.length > 2 ? chain.at(-2)!.url : '';
   return URL.canParse(parent) ? new URL(parent).host + new URL(parent).pathname : chain.length > 0 ? 'the page' : '';
 }
-
-const heading = (text: string): Content => ({ text, fontSize: 12, bold: true, margin: [0, 16, 0, 4] });
-
-function table(head: string[], widths: number[], rows: string[][]): Content {
-  return {
-    layout: {
-      hLineWidth: (i) => (i === 1 ? 0.8 : i === 0 ? 0 : 0.3),
-      vLineWidth: () => 0,
-      hLineColor: () => FAINT,
-      paddingLeft: () => 0,
-      paddingRight: () => 6,
-    },
-    fontSize: 7,
-    table: {
-      headerRows: 1,
-      widths,
-      body: [head.map((text) => ({ text, bold: true })), ...rows.map((row) => row.map((cell) => safe(cell)))],
-    },
-  };
-}
-
-/** Text from pages: no control characters, not endless, and broken where a long word would leave its column. */
-const safe = (text: string, most = 160) => plainText(text.slice(0, most)).replace(/(\S{18})(?=\S)/g, '$1\u200B');

@@ -20,7 +20,7 @@ import { siteById } from '../db/sites.sql';
 import { notFound, Problem } from '../problems';
 import type { AuditScan, PdfAbout } from '../reports/scan-pdf';
 import { withStandingRulings } from '../reports/standing-rulings';
-import { runThread } from '../threads/run-thread';
+import { pdfThread } from '../threads/run-thread';
 import { bodyOf } from './body';
 import { bytesOf, takeFile } from './sent-file';
 import { personOf } from './session';
@@ -118,7 +118,7 @@ export function scanRoutes(context: ServerContext): Router {
         purposes: site.setup.purposes,
         scan,
       };
-      attach('application/pdf').send(Buffer.from(await runThread<Uint8Array>('pdf', about, { root: config.root })));
+      attach('application/pdf').send(await pdfThread({ report: 'scan', about }, config));
     }
   });
 

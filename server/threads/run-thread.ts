@@ -1,5 +1,6 @@
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
+import type { PdfThreadData } from './pdf-thread';
 
 export interface ThreadOptions {
   /** The project's folder, where the built threads lie. */
@@ -44,3 +45,7 @@ export async function runThread<T>(name: ThreadName, data: unknown, options: Thr
     await thread.terminate();
   }
 }
+
+/** Bytes of a report as a PDF. */
+export const pdfThread = async (data: PdfThreadData, { root }: Pick<ThreadOptions, 'root'>): Promise<Buffer> =>
+  Buffer.from(await runThread<Uint8Array>('pdf', data, { root }));

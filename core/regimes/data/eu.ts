@@ -9,6 +9,8 @@ export const eu: Regime = {
   territory: [
     ...['AT', 'BE', 'BG', 'CY', 'CZ', 'DE', 'DK', 'EE', 'ES', 'FI', 'FR', 'GR', 'HR', 'HU', 'IE', 'IS', 'IT'],
     ...['LI', 'LT', 'LU', 'LV', 'MT', 'NL', 'NO', 'PL', 'PT', 'RO', 'SE', 'SI', 'SK'],
+    // Parts of member states with a code of their own: Åland, and the French regions overseas (TFEU art. 355(1), (4)).
+    ...['AX', 'GF', 'GP', 'MF', 'MQ', 'RE', 'YT'],
   ],
   inForce: { from: '2018-05-25' },
   modes: { default: { value: 'opt-in', source: 'ePrivacy Directive art. 5(3); GDPR art. 4(11)' } },

@@ -7,7 +7,7 @@ export const fr: Regime = {
   name: 'France',
   parent: 'eu',
   law: 'Data Protection Act (loi Informatique et Libertés) art. 82, with the CNIL guidelines and recommendation of 2020',
-  territory: ['FR'],
+  territory: ['FR', 'GF', 'GP', 'MF', 'MQ', 'RE', 'YT'],
   inForce: { from: '2021-04-01' },
   modes: {
     'own-statistics': { value: 'notice', source: 'CNIL guidelines of 17 September 2020, art. 5' },

@@ -6,7 +6,8 @@ export const us: Regime = {
   name: 'United States, other states',
   parent: 'world',
   law: 'Federal Trade Commission Act s. 5, and the Children’s Online Privacy Protection Act for children',
-  territory: ['US'],
+  // With the territories that have a code of their own (15 U.S.C. 44, 6501(6)).
+  territory: ['US', 'AS', 'GU', 'MP', 'PR', 'UM', 'VI'],
   inForce: { from: '2000-04-21' },
   modes: { default: { value: 'notice', source: 'FTC Act s. 5: what is said must be true' } },
   gpc: { value: 'refuses', source: 'no federal law; obeyed as a courtesy' },

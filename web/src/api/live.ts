@@ -29,6 +29,10 @@ function apply(client: QueryClient, { siteId, what, from }: Change): void {
   const reload = (...keys: string[][]) => {
     for (const queryKey of keys) void client.invalidateQueries({ queryKey });
   };
+  if (what === 'organisation') {
+    reload([what]);
+    return;
+  }
   if (what !== 'items' && what !== 'knowledge') {
     reload(['board'], ['site', siteId], [what, siteId]);
     // Services follow from rulings, so the draft changes with the items.
