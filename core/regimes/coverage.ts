@@ -18,10 +18,19 @@ export interface Coverage {
   laxer: { place: string; rule: number | null; fields: LaxerField[] }[];
 }
 
-/** What the law of a place comes to for a site's purposes, whatever the site has settled. `null`: no law is known there. */
-export function lawRuleAt(place: string, purposes: readonly RuledPurpose[], on: string): PlaceRule | null {
-  const laws = lawsAt(place, on);
-  return laws[0] === 'world' ? null : joined(laws.map((id) => ruleOf(id, purposes, undefined, on)));
+/** Tells of a place what its law comes to for a site's purposes, whatever the site settled. `null`: no law is known there. */
+export function lawReader(purposes: readonly RuledPurpose[], on: string): (place: string) => PlaceRule | null {
+  const known = new Map<string, PlaceRule | null>();
+  return (place) => {
+    const laws = lawsAt(place, on);
+    const key = laws.join(' ');
+    let rule = known.get(key);
+    if (rule === undefined) {
+      rule = laws[0] === 'world' ? null : joined(laws.map((id) => ruleOf(id, purposes, undefined, on)));
+      known.set(key, rule);
+    }
+    return rule;
+  };
 }
 
 /** Counts what each rule of a site covers among `places` on a day, and what is left. */
@@ -33,6 +42,7 @@ export function coverageOf(
 ): Coverage {
   const { rules: siteRules = [] } = regions;
   const table = compileRules(purposes, regions, on);
+  const lawAt = lawReader(purposes, on);
   const coverage: Coverage = { rules: siteRules.map(() => ({ takes: [], lost: [] })), served: [], left: [], laxer: [] };
   for (const place of places) {
     const why: TraceStep[] = [];
@@ -44,7 +54,7 @@ export function coverageOf(
       if (takenBy !== undefined && i >= takenBy && one.places.some((named) => covers(named, place)))
         coverage.rules[i]!.lost.push({ place, to: takenBy });
     });
-    const law = lawRuleAt(place, purposes, on);
+    const law = lawAt(place);
     const fields = law ? laxerFields(rule, law) : [];
     if (fields.length > 0) coverage.laxer.push({ place, rule: takenBy ?? null, fields });
   }

@@ -33,8 +33,8 @@ describe('who is asked what, and why', () => {
   it('says how each purpose is treated, what children need, and which link the law names', () => {
     const [row] = treatmentRows(site(), ['US-CA']);
     expect(row!.cells).toMatchObject({
-      Statistics: 'may run with a notice',
-      Advertising: 'may run until the visitor objects',
+      Statistics: 'may run with a notice (Civil Code 1798.100(a))',
+      Advertising: 'may run until the visitor objects (Civil Code 1798.120)',
       Children: 'under 13: a guardian’s yes for Advertising. under 16: the child’s own yes for Advertising',
       Links: 'Your Privacy Choices',
       'Asked again': 'after 365 days at the earliest',
@@ -80,9 +80,13 @@ describe('two states of a site', () => {
     const after = { ...site({ fallback: 'us-ca' }), purposes: [...PURPOSES, { id: 'maps', name: 'Maps' }] };
     const changes = treatmentChanges(site(), after, PLACES);
     const of = (place: string) => changes.find(({ places }) => places.includes(place))!.changes;
-    expect(of('DE')).toContainEqual({ column: 'Maps', before: '', after: 'waits for a yes' });
+    expect(of('DE')).toContainEqual({
+      column: 'Maps',
+      before: '',
+      after: 'waits for a yes (ePrivacy Directive art. 5(3); GDPR art. 4(11))',
+    });
     expect(of('ZM').map(({ column }) => column)).toEqual(expect.arrayContaining(['Treated by', 'Advertising', 'Maps']));
-    expect(treatmentChangesAsCsv(changes)).toContain('Maps,,waits for a yes');
+    expect(treatmentChangesAsCsv(changes)).toContain('Maps,,waits for a yes (ePrivacy');
   });
 
   it('do not differ where nothing does', () => {

@@ -1,10 +1,10 @@
 import { regimeById } from './catalogue';
 import { compileRules, type SiteRule } from './compile';
-import { lawRuleAt } from './coverage';
+import { lawReader } from './coverage';
 import { ruleFor } from './decide';
 import { GPC_WORDS, list } from './facts';
 import { laxerFields, laxerWords } from './laxer';
-import type { TriedSite } from './outcome';
+import { articleOf, type TriedSite } from './outcome';
 import { parsePlace, placeCode } from './place';
 import type { RegimeOverride } from './place-rule';
 import { resolveRegime } from './resolve';
@@ -77,20 +77,25 @@ const LAST = 1_000_000;
 function describer(site: DocumentedSite): (place: string) => { cells: Record<string, string>; order: number } {
   const { purposes, regions, on } = site;
   const table = compileRules(purposes, regions, on);
+  const lawAt = lawReader(purposes, on);
   const nameOf = (id: string) => purposes.find((purpose) => purpose.id === id)?.name ?? id;
   const asked = purposes.filter(({ necessary }) => !necessary);
-  return (code) => {
-    const why: TraceStep[] = [];
-    const place = parsePlace(code);
-    const rule = ruleFor(place, table, why);
+  /** Of every place that a rule treats the same, but for what the place's own law would ask. */
+  const described = new Map<string, Record<string, string>>();
+  const describe = (rule: PlaceRule, why: TraceStep | undefined): Record<string, string> => {
     const resolved = rule.regimes.map((id) => resolveRegime(id, on));
-    const law = place && lawRuleAt(placeCode(place), purposes, on);
-    const laxer = law ? laxerFields(rule, law) : [];
     const own = ownValues(rule, regions);
-    const cells: Record<string, string> = {
-      'Treated by': causeWords(why[0], rule, regions.rules?.[(rule.siteRule ?? 0) - 1]),
+    const modeWords = (id: string) => {
+      const mode = rule.modes[id] ?? 'opt-in';
+      const step = { code: 'mode', purpose: id, mode, regime: rule.from?.[id] ?? rule.regimes[0] ?? null } as const;
+      const { article, toBeConfirmed } = articleOf(step, { purposes, regions, regimes: rule.regimes, on });
+      const source = article && `${article}${toBeConfirmed ? '; to be confirmed' : ''}`;
+      return `${MODE_WORDS[mode]}${source ? ` (${source})` : ''}`;
+    };
+    return {
+      'Treated by': causeWords(why, rule, regions.rules?.[(rule.siteRule ?? 0) - 1]),
       Law: some(resolved.map((regime) => regime.law)),
-      ...Object.fromEntries(asked.map(({ id }) => [nameOf(id), MODE_WORDS[rule.modes[id] ?? 'opt-in']])),
+      ...Object.fromEntries(asked.map(({ id }) => [nameOf(id), modeWords(id)])),
       'Global Privacy Control': GPC_WORDS[rule.gpc],
       'A yes stands': dayWords(rule.yesDays, 'until it is taken back'),
       'A refusal stands': dayWords(rule.refusalDays, 'until it is taken back'),
@@ -98,11 +103,26 @@ function describer(site: DocumentedSite): (place: string) => { cells: Record<str
       Children: (rule.ages ?? []).map(({ under, needs }) => `under ${under}: ${needsWords(needs, nameOf)}`).join('. '),
       Links: [...new Set(resolved.flatMap((regime) => regime.links.value))].join(', '),
       'Own values': own.words,
-      'Less than the law': laxer.length > 0 ? laxerWords(laxer, purposes) : '',
       Reason: own.reasons,
     };
+  };
+  return (code) => {
+    const why: TraceStep[] = [];
+    const place = parsePlace(code);
+    const rule = ruleFor(place, table, why);
+    const key = `${table.rules.indexOf(rule)} ${why[0]?.code}`;
+    let cells = described.get(key);
+    if (!cells) {
+      cells = describe(rule, why[0]);
+      described.set(key, cells);
+    }
+    const law = place && lawAt(placeCode(place));
+    const laxer = law ? laxerFields(rule, law) : [];
     const order = rule.siteRule ?? (why[0]?.code === 'place-unserved' || !place ? LAST : LAST / 2);
-    return { cells, order };
+    return {
+      cells: { ...cells, 'Less than the law': laxer.length > 0 ? laxerWords(laxer, purposes) : '' },
+      order,
+    };
   };
 }
 
@@ -134,7 +154,7 @@ function causeWords(step: TraceStep | undefined, { regimes, siteRule }: PlaceRul
   }
   if (step?.code === 'place-unserved' || step?.code === 'place-unknown') return `fallback: ${names}`;
   return step?.code === 'subdivision-unknown'
-    ? `state unknown: the stricter of ${names}`
+    ? `state unknown: ${regimes.length > 1 ? 'the stricter of ' : 'as in '}${names}`
     : `the law of the place: ${names}`;
 }
 

@@ -17,7 +17,7 @@ export {
   TREATMENTS,
   type Treatment,
 } from './compile';
-export { type Coverage, coverageOf, lawRuleAt } from './coverage';
+export { type Coverage, coverageOf, lawReader } from './coverage';
 export { decide, grantedMeanwhile, ruleFor } from './decide';
 export {
   type DocumentedSite,
@@ -38,4 +38,4 @@ export { lineOf, resolveRegime } from './resolve';
 export { slimRules } from './slim';
 export { isStricter, strictest } from './strictness';
 export * from './types';
-export { ACTIVITY_WORDS, daysWords, MODE_WORDS, partOfWorld, traceSentence } from './words';
+export { ACTIVITY_WORDS, daysWords, MODE_SHORT, MODE_WORDS, partOfWorld, traceSentence } from './words';

@@ -24,13 +24,17 @@ export function laxerFields(rule: PlaceRule, law: PlaceRule): LaxerField[] {
   const modes = Object.keys(law.modes).filter((purpose) =>
     isStricter('mode', law.modes[purpose]!, rule.modes[purpose] ?? 'opt-in'),
   );
-  // An objection never lapses; how long a refusal stands is a question only where a yes is asked.
-  const asks = Object.values(law.modes).includes('opt-in');
-  const fields = (['gpc', 'yesDays', 'refusalDays', 'askAgainDays'] as const).filter(
-    (field) => (asks || field !== 'refusalDays') && isStricter(field, law[field] as never, rule[field] as never),
+  const fields = (['gpc', 'yesDays', 'refusalDays', 'askAgainDays'] as const).filter((field) =>
+    field === 'refusalDays'
+      ? isShorterRefusal(rule.refusalDays, law.refusalDays)
+      : isStricter(field, law[field] as never, rule[field] as never),
   );
   return [...modes.map((mode) => ({ mode })), ...(isLaxerForChildren(rule, law) ? (['ages'] as const) : []), ...fields];
 }
+
+/** A law without a time for refusals sets none to fall short of; an objection, which never lapses, has no time either. */
+export const isShorterRefusal = (own: number | null, law: number | null): boolean =>
+  law !== null && own !== null && own < law;
 
 function isLaxerForChildren(rule: PlaceRule, law: PlaceRule): boolean {
   const limits = [...(rule.ages ?? []), ...(law.ages ?? [])].map(({ under }) => under);

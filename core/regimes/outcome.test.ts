@@ -46,7 +46,7 @@ describe('what a visitor meets', () => {
       'Statistics waits for a yes (Maryland). [the organisation’s own value: agreed with the works council]',
     );
     expect(said('BR')[0]).toBe(
-      'Rule 1 of the site treats BR by Brazil and European Economic Area. [one banner for both]',
+      'Rule 1 of the site treats visitors from BR by the law of Brazil and European Economic Area. [one banner for both]',
     );
   });
 

@@ -85,7 +85,8 @@ const FIRST_LAW = REGIMES.filter(({ id }) => id !== 'world')
 type Said = Omit<Reason, 'text'>;
 type Surroundings = TriedSite & { regimes: string[]; on: string };
 
-function articleOf(step: TraceStep, { purposes, regions, regimes, on }: Surroundings): Said {
+/** Where one step of the reasoning is said. */
+export function articleOf(step: TraceStep, { purposes, regions, regimes, on }: Surroundings): Said {
   const cited = ({ source, toBeConfirmed }: Cited<unknown>): Said => ({
     article: source,
     ...(toBeConfirmed && { toBeConfirmed }),

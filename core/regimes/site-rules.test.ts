@@ -44,7 +44,10 @@ describe('rules of a site', () => {
     ];
     expect(at('FR', rules).regimes).toEqual(['fr']);
     expect(at('US-CO', rules)).toMatchObject({ asked: 'opt-in opt-in', regimes: ['us-co', 'eu'] });
-    expect(at('ZM', rules)).toMatchObject({ asked: 'none none', why: 'Rule 3 of the site asks nothing in ZM.' });
+    expect(at('ZM', rules)).toMatchObject({
+      asked: 'none none',
+      why: 'Rule 3 of the site asks visitors from ZM nothing.',
+    });
     // Brazil has a law, is not served, and no rule reaches it.
     expect(at('BR', rules)).toMatchObject({
       why: 'No regime of this site covers BR, so the fallback applies: European Economic Area.',

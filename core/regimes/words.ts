@@ -8,6 +8,14 @@ export const MODE_WORDS: Record<Mode, string> = {
   'opt-in': 'waits for a yes',
 };
 
+/** The same in a table: what the visitor meets. */
+export const MODE_SHORT: Record<Mode, string> = {
+  none: 'nothing',
+  notice: 'told',
+  'opt-out': 'may object',
+  'opt-in': 'asked first',
+};
+
 export const ACTIVITY_WORDS: Record<Activity, string> = {
   sale: 'sale of personal data',
   sharing: 'sharing for advertising across contexts',
@@ -36,8 +44,8 @@ export function traceSentence(step: TraceStep, purposeName: (id: string) => stri
       return `No regime of this site covers ${step.place}, so the fallback applies: ${regimeName(step.regime)}.`;
     case 'site-rule':
       return step.regimes.length > 0
-        ? `Rule ${step.number} of the site treats ${step.place || 'visitors of unknown place'} by ${step.regimes.map(regimeName).join(' and ')}.`
-        : `Rule ${step.number} of the site asks nothing in ${step.place}.`;
+        ? `Rule ${step.number} of the site treats visitors from ${step.place} by the law of ${step.regimes.map(regimeName).join(' and ')}.`
+        : `Rule ${step.number} of the site asks visitors from ${step.place} nothing.`;
     case 'mode':
       return `${purposeName(step.purpose)} ${MODE_WORDS[step.mode]}${step.regime ? ` (${regimeName(step.regime)})` : ''}.`;
     case 'choice':

@@ -4,7 +4,7 @@ import { placeName, placeProblem } from '../places/index';
 import { regimeById } from '../regimes/catalogue';
 import { coverageOf } from '../regimes/coverage';
 import { isPlaceGroup, LAWFUL_PLACES, PLACE_GROUPS } from '../regimes/groups';
-import { laxerWords } from '../regimes/laxer';
+import { isShorterRefusal, laxerWords } from '../regimes/laxer';
 import { ruleOf } from '../regimes/place-rule';
 import { resolveRegime } from '../regimes/resolve';
 import { isStricter } from '../regimes/strictness';
@@ -120,7 +120,8 @@ export function laxerThanLaw(id: string, override: Override): string[] {
   );
   const durations = (['yesDays', 'refusalDays', 'askAgainDays'] as const).filter((field) => {
     const own = override[field];
-    return own !== undefined && isStricter(field, law[field], own);
+    if (own === undefined) return false;
+    return field === 'refusalDays' ? isShorterRefusal(own, law[field]) : isStricter(field, law[field], own);
   });
   return [...modes.map(([key]) => key), ...durations];
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { placeProblem, placesWords } from '../places/index';
+import { placeName, placeProblem } from '../places/index';
 import type { OrganisationFacts } from '../regimes/applies';
 import { isPlaceGroup, type PlaceGroup } from '../regimes/groups';
 
@@ -49,10 +49,9 @@ const GROUP_WORDS: Record<PlaceGroup, string> = {
 };
 
 /** Place codes and groups as a list in a sentence. */
-export function namedPlacesWords(places: readonly string[], most?: number): string {
-  const groups = places.filter(isPlaceGroup).map((group) => GROUP_WORDS[group]);
-  const single = places.filter((place) => !isPlaceGroup(place));
-  return [...groups, ...(single.length > 0 ? [placesWords(single, most)] : [])].join(', ');
+export function namedPlacesWords(places: readonly string[], most = places.length): string {
+  const names = places.map((place) => (isPlaceGroup(place) ? GROUP_WORDS[place] : placeName(place)));
+  return names.length <= most ? names.join(', ') : `${names.slice(0, most).join(', ')} and ${names.length - most} more`;
 }
 
 const yesNo = (value: boolean | undefined) => (value === undefined ? 'not answered' : value ? 'yes' : 'no');
@@ -60,7 +59,7 @@ const number = (value: number) => new Intl.NumberFormat('en').format(value);
 
 /** What was answered, as pairs of question and answer. */
 export function answerLines(facts: OrganisationFacts): [string, string][] {
-  const people = Object.entries(facts.people ?? {}).map(([code, count]) => `${placesWords([code])}: ${number(count)}`);
+  const people = Object.entries(facts.people ?? {}).map(([code, count]) => `${placeName(code)}: ${number(count)}`);
   return [
     ['Established in', namedPlacesWords(facts.established)],
     ['Customers or readers in', namedPlacesWords(facts.offersTo) || 'nowhere'],

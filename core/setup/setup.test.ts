@@ -227,7 +227,7 @@ describe('rules of a site', () => {
 
   it('say in what they are laxer, and where', () => {
     expect(messagesOf({ places: ['eea'], treat: 'regime', regime: 'us-ca' })).toEqual([
-      'laxer than the law in Austria and 29 more places (Functional, Measurement, Advertising, Embedded content, children, how long a yes stands); say why',
+      'laxer than the law in Austria and 36 more places (Functional, Measurement, Advertising, Embedded content, children, how long a yes stands); say why',
     ]);
     expect(messagesOf({ places: ['eea'], treat: 'regime', regime: 'us-ca', reason: 'a test of ours' })).toEqual([]);
   });

@@ -66,6 +66,18 @@ const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./views/regions/regions-view')).RegionsView }),
           },
           {
+            path: 'regions/map',
+            lazy: async () => ({ Component: (await import('./views/regions/map-view')).MapView }),
+          },
+          {
+            path: 'regions/document',
+            lazy: async () => ({ Component: (await import('./views/regions/document-view')).DocumentView }),
+          },
+          {
+            path: 'regions/applies',
+            lazy: async () => ({ Component: (await import('./views/regions/applies-view')).AppliesView }),
+          },
+          {
             path: 'regions/laws/:regimeId?',
             lazy: async () => ({ Component: (await import('./views/regions/laws-view')).LawsView }),
           },

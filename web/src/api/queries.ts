@@ -1,5 +1,6 @@
 import type {
   AlarmList,
+  AnswerList,
   Board,
   Comparison,
   Draft,
@@ -55,6 +56,13 @@ export const item = (siteId: string, id: string | undefined) =>
 
 export const draft = (siteId: string) =>
   queryOptions({ queryKey: ['draft', siteId], queryFn: () => call<Draft>('GET', `/sites/${siteId}/draft`) });
+
+/** What the organisation said of itself, the newest first. */
+export const answers = () =>
+  queryOptions({
+    queryKey: ['organisation', 'answers'],
+    queryFn: () => call<AnswerList>('GET', '/organisation/answers'),
+  });
 
 export const records = (siteId: string, search: string) =>
   queryOptions({

@@ -6,7 +6,10 @@ export function RegionsLinks() {
     <StationLinks
       station="regions"
       places={[
-        ['', 'Treatments'],
+        ['', 'Rules'],
+        ['map', 'Map'],
+        ['document', 'Who is asked what'],
+        ['applies', 'Which laws bind us'],
         ['laws', 'Laws'],
       ]}
     />
