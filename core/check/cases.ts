@@ -29,6 +29,7 @@ function treatments({ rules, places, fallback, elsewhere }: Rules): { place: str
 const NAMED_NOWHERE = 'AQ';
 
 const asks = ({ modes }: PlaceRule) => Object.values(modes).includes('opt-in');
+const offers = ({ modes }: PlaceRule) => Object.values(modes).some((mode) => mode !== 'none');
 const gpcBinds = ({ gpc }: PlaceRule) => gpc === 'binds';
 
 /** Each region of the release × (no choice, accept, refuse, each purpose alone, accept then withdraw), and GPC where it binds. */
@@ -36,6 +37,8 @@ export function defaultCases({ rules }: Cased): VisitorCase[] {
   const askable = rules.purposes.filter((purpose) => !purpose.necessary);
   const only = askable.map(({ id }): Step[] => [`only:${id}`]);
   return treatments(rules).flatMap(({ place, rule }) => {
+    // Where nothing is asked, nothing is shown that could be answered.
+    if (!offers(rule)) return [visitorCase(place, [])];
     const all = [[], ['accept'], ['refuse'], ...only, WITHDRAWN] as Step[][];
     const cases = all.map((steps) => visitorCase(place, steps));
     return gpcBinds(rule) ? [...cases, visitorCase(place, [], ['gpc'])] : cases;
@@ -47,7 +50,7 @@ export function essentialCases({ rules }: Cased): VisitorCase[] {
   return treatments(rules).flatMap(({ place, rule }) =>
     asks(rule)
       ? ([[], ['accept'], ['refuse'], WITHDRAWN] as Step[][]).map((steps) => visitorCase(place, steps))
-      : [visitorCase(place, []), visitorCase(place, [], ['gpc'])],
+      : [visitorCase(place, []), ...(offers(rule) ? [visitorCase(place, [], ['gpc'])] : [])],
   );
 }
 

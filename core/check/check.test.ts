@@ -163,8 +163,29 @@ it.each([
   ['choice=only:fun', /no purpose "fun".*functional/],
   ['choice=only:necessary', /no purpose "necessary"/],
   ['colour=red', /none of place/],
+  ['age=old', /age "old" is not a number of years/],
 ])('refuses the case %j', (text, why) => {
   expect(parseCase(text, release)).toMatch(why);
+});
+
+it('takes a visitor’s age, and judges by it', () => {
+  const visitor = parseCase('place=US-CA,age=12,guardian', release);
+  expect(visitor).toMatchObject({ id: 'US-CA none age:12 guardian', signals: ['age:12', 'guardian'] });
+  const ads = (text: string, recorded: Parameters<typeof judge>[2] = []) =>
+    judge(text, [request('ads.localhost', 900)], recorded)['ads.localhost script']?.verdict;
+  const accepted = [{ atMs: 100, purposes: yes, gpc: false }];
+  expect(ads('place=US-CA')).toBe('cleared');
+  expect(ads('place=US-CA,age=12,choice=accept', accepted)).toBe('slipped');
+  expect(ads('place=US-CA,age=12,guardian,choice=accept', accepted)).toBe('cleared');
+});
+
+it('makes no choices where a site asks nothing, and visits it where nothing names the place', () => {
+  const rules = [{ places: ['no-law'], treat: 'nothing' as const }];
+  const quiet = compileRelease({ ...setup, regions: { ...setup.regions, rules } }, 1, '2026-11-25');
+  expect(defaultCases(quiet).filter(({ place }) => place === 'AQ')).toEqual([
+    { id: 'AQ none', place: 'AQ', signals: [], steps: [] },
+  ]);
+  expect(essentialCases(quiet).filter(({ place }) => place === 'AQ')).toHaveLength(1);
 });
 
 it('reads several steps in a row, and calls accept then refuse a withdrawal', () => {

@@ -143,10 +143,9 @@ function merged(regime: RegimeOverride = {}, { modes, yesDays, refusalDays, askA
 }
 
 function nothingAsked(purposes: readonly RuledPurpose[], siteRule: number): PlaceRule {
-  const asked = purposes.filter(({ necessary }) => !necessary);
   return {
     regimes: [],
-    modes: Object.fromEntries(asked.map(({ id }): [string, Mode] => [id, 'none'])),
+    modes: Object.fromEntries(purposes.map(({ id }): [string, Mode] => [id, 'none'])),
     gpc: 'ignored',
     yesDays: null,
     refusalDays: null,

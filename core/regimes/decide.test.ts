@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { newSetup, rulesOf } from '../setup/index';
 import {
   compileRules,
-  decide,
+  explain,
   grantedMeanwhile,
   isStricter,
   lineOf,
@@ -25,7 +25,7 @@ const all = (yes: boolean, gpc = false): Choice => ({
   gpc,
 });
 const go = (place: string, gpc = false, choice: Choice | null = null) =>
-  decide(parsePlace(place), { gpc }, choice, rules);
+  explain(parsePlace(place), { gpc }, choice, rules);
 const grantedOf = (decision: ReturnType<typeof go>) => ids.filter((id) => decision.granted[id]);
 
 describe('decide', () => {
@@ -68,11 +68,11 @@ describe('decide', () => {
       { regimes: ['us-ca', 'us-co'], fallback: 'us-ca' },
       TODAY,
     );
-    const decision = decide(parsePlace('US'), { gpc: false }, null, both);
+    const decision = explain(parsePlace('US'), { gpc: false }, null, both);
     expect(decision.regimes).toEqual(['us-ca', 'us-co']);
     expect(decision.modes).toEqual({ ads: 'opt-out', health: 'opt-in' });
     expect(decision.trace).toContainEqual({ code: 'mode', purpose: 'health', mode: 'opt-in', regime: 'us-co' });
-    expect(decide(parsePlace('US-CA'), { gpc: false }, null, both).modes.health).toBe('opt-out');
+    expect(explain(parsePlace('US-CA'), { gpc: false }, null, both).modes.health).toBe('opt-out');
   });
 
   it('asks again about a purpose that a choice did not cover', () => {
@@ -85,10 +85,10 @@ describe('decide', () => {
   it('lets only the necessary and a standing yes run while the place is being asked for, even under a lax fallback', () => {
     const lax = rulesOf({ ...setup, regions: { ...setup.regions, fallback: 'us-ca' } }, TODAY);
     const meanwhile = (choice: Choice | null) => {
-      const granted = grantedMeanwhile(decide(null, { gpc: false }, choice, lax), choice);
+      const granted = grantedMeanwhile(explain(null, { gpc: false }, choice, lax), choice);
       return ids.filter((id) => granted[id]);
     };
-    expect(decide(null, { gpc: false }, null, lax).granted.measurement).toBe(true);
+    expect(explain(null, { gpc: false }, null, lax).granted.measurement).toBe(true);
     expect(meanwhile(null)).toEqual(['necessary']);
     expect(meanwhile({ purposes: { measurement: true, advertising: false } })).toEqual(['necessary', 'measurement']);
   });
@@ -142,7 +142,7 @@ describe('how long a choice stands', () => {
       TODAY,
     );
     const ask = (ageDays: number) =>
-      decide(parsePlace('GB'), { gpc: false }, { purposes: { a: false }, ageDays }, uk).ask;
+      explain(parsePlace('GB'), { gpc: false }, { purposes: { a: false }, ageDays }, uk).ask;
     expect([ask(31), ask(181), ask(182)]).toEqual([false, false, true]);
   });
 
@@ -160,7 +160,7 @@ describe('what a site serves, compiled', () => {
       on,
     );
   const modesAt = (place: string, rules: ReturnType<typeof served>) =>
-    Object.values(decide(parsePlace(place), { gpc: false }, null, rules).modes);
+    Object.values(explain(parsePlace(place), { gpc: false }, null, rules).modes);
 
   it('lets a national regime be laxer than the one around it, where it is served', () => {
     expect(modesAt('FR', served(['eu', 'fr']))).toEqual(['notice', 'opt-in', 'opt-in']);
@@ -172,7 +172,7 @@ describe('what a site serves, compiled', () => {
   it('takes the strictest of the activities of one purpose', () => {
     const purposes = [{ id: 'p', activities: ['own-statistics', 'sale'] as const }];
     const rules = compileRules(purposes, { regimes: ['eu', 'fr'], fallback: 'eu' }, TODAY);
-    expect(decide(parsePlace('FR'), { gpc: false }, null, rules).modes.p).toBe('opt-in');
+    expect(explain(parsePlace('FR'), { gpc: false }, null, rules).modes.p).toBe('opt-in');
   });
 
   it('leaves out what is not in force on the day', () => {

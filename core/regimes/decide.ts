@@ -10,27 +10,34 @@ const MOST_KEPT_DAYS = 400;
  *
  * A child's age, where the site tells it, makes a purpose wait for its own yes or a guardian's, or keeps it off.
  *
- * What is labelled `REASON` only explains, and is left out of what visitors load (`scripts/build.mjs`).
+ * `trace` takes the reasons, step by step, where somebody wants them. What is labelled `REASON` does only that, and is
+ * left out of what visitors load (`scripts/build.mjs`).
  *
  * `choice` is `null` while none stands. Under opt-in a yes and a refusal lapse in their time; under opt-out and notice an
  * objection stands until it is taken back. A yes beats a binding GPC signal only where it was given in sight of it.
  */
-export function decide(place: Place | null, signals: Signals, choice: Choice | null, rules: Rules): Decision {
-  const trace: TraceStep[] = [];
+export function decide(
+  place: Place | null,
+  signals: Signals,
+  choice: Choice | null,
+  rules: Rules,
+  trace?: TraceStep[],
+): Decision {
   const rule = ruleFor(place, rules, trace);
+  const { age } = signals;
+  const band = age === undefined ? undefined : rule.ages?.find(({ under }) => age < under);
+  // Copied only where the age changes something: that would be half the work.
+  const aged = band && { ...rule.modes };
   const decision: Decision = {
     regimes: rule.regimes,
-    modes: {},
+    modes: aged ?? rule.modes,
     granted: {},
     ask: false,
     barred: [],
     gpcObeyed: false,
     keepDays: 0,
-    trace,
   };
   const days = choice?.ageDays ?? 0;
-  const { age } = signals;
-  const band = age === undefined ? undefined : rule.ages?.find(({ under }) => age < under);
   const yesEnds = rule.yesDays ?? Number.POSITIVE_INFINITY;
   const refusalEnds =
     rule.refusalDays === null ? Number.POSITIVE_INFINITY : Math.max(rule.refusalDays, rule.askAgainDays ?? 0);
@@ -41,16 +48,16 @@ export function decide(place: Place | null, signals: Signals, choice: Choice | n
     const treated = purpose.necessary ? 'none' : (rule.modes[id] ?? 'opt-in');
     const mode = needs ? 'opt-in' : treated;
     const chosen = mode === 'none' ? undefined : choice?.purposes[id];
-    decision.modes[id] = mode;
-    REASON: trace.push({
+    REASON: trace?.push({
       code: 'mode',
       purpose: id,
       mode: treated,
       regime: treated === 'none' ? null : (rule.from?.[id] ?? rule.regimes[0] ?? null),
     });
     if (needs) {
+      aged![id] = mode;
       const met = needs === 'own-yes' || (needs === 'guardian' && signals.guardian === true);
-      REASON: trace.push({ code: 'age', purpose: id, under: band!.under, needs, met });
+      REASON: trace?.push({ code: 'age', purpose: id, under: band!.under, needs, met });
       if (!met) {
         decision.barred.push(id);
         decision.granted[id] = false;
@@ -63,7 +70,7 @@ export function decide(place: Place | null, signals: Signals, choice: Choice | n
       const ends = mode !== 'opt-in' ? Number.POSITIVE_INFINITY : chosen ? yesEnds : refusalEnds;
       const lapsed = days >= ends;
       granted = chosen && !lapsed;
-      REASON: trace.push(
+      REASON: trace?.push(
         lapsed
           ? { code: 'lapsed', purpose: id, granted: chosen, days: ends }
           : { code: 'choice', purpose: id, granted: chosen },
@@ -77,11 +84,22 @@ export function decide(place: Place | null, signals: Signals, choice: Choice | n
         granted = false;
         decision.gpcObeyed = true;
       }
-      REASON: trace.push({ code: 'gpc', purpose: id, knowingly });
+      REASON: trace?.push({ code: 'gpc', purpose: id, knowingly });
     }
     decision.granted[id] = granted;
   }
   return decision;
+}
+
+/** A decision with the reasons for it. */
+export interface Explained extends Decision {
+  trace: TraceStep[];
+}
+
+/** Decides, and says why, step by step. */
+export function explain(place: Place | null, signals: Signals, choice: Choice | null, rules: Rules): Explained {
+  const trace: TraceStep[] = [];
+  return { ...decide(place, signals, choice, rules, trace), trace };
 }
 
 /**
@@ -94,28 +112,28 @@ export function grantedMeanwhile({ granted, modes }: Decision, choice: Choice | 
 }
 
 /** The rule of a place. A country whose state is unknown falls under every served state of it, as the safe reading. */
-export function ruleFor(place: Place | null, table: Rules, trace: TraceStep[] = []): PlaceRule {
+export function ruleFor(place: Place | null, table: Rules, trace?: TraceStep[]): PlaceRule {
   const { rules, places, stateUnknown, fallback, elsewhere } = table;
   const code = placeCode(place);
   const country = place?.country ?? '';
   const unknown = place && !place.subdivision ? stateUnknown[country] : undefined;
   const rule = rules[unknown ?? places[code] ?? places[country] ?? (place ? elsewhere : undefined) ?? -1];
-  REASON: trace.push(
-    ...placeSteps(place, rule ?? rules[fallback]!, rule && (unknown === undefined ? 'known' : 'state-unknown')),
+  REASON: trace?.push(
+    ...placeSteps(place, rule ?? rules[fallback]!, rule && (unknown === undefined ? 'known' : 'unknown')),
   );
   return rule ?? rules[fallback]!;
 }
 
-/** Why a rule is a place's. `covered` is absent where only the fallback gives it. */
+/** Why a rule is a place's. `state` is absent where only the fallback gives it. */
 function placeSteps(
   place: Place | null,
   { regimes, siteRule }: PlaceRule,
-  covered: 'known' | 'state-unknown' | undefined,
+  state: 'known' | 'unknown' | undefined,
 ): TraceStep[] {
   const code = placeCode(place);
-  if (covered && siteRule) return [{ code: 'site-rule', number: siteRule, place: code, regimes }];
+  if (state && siteRule) return [{ code: 'site-rule', number: siteRule, place: code, regimes }];
   return regimes.map((regime): TraceStep => {
-    if (covered) return { code: covered === 'known' ? 'regime-applies' : 'subdivision-unknown', regime, place: code };
+    if (state) return { code: state === 'known' ? 'regime-applies' : 'subdivision-unknown', regime, place: code };
     return place ? { code: 'place-unserved', regime, place: code } : { code: 'place-unknown', regime };
   });
 }

@@ -18,7 +18,7 @@ export {
   type Treatment,
 } from './compile';
 export { type Coverage, coverageOf, lawReader } from './coverage';
-export { decide, grantedMeanwhile, ruleFor } from './decide';
+export { decide, type Explained, explain, grantedMeanwhile, ruleFor } from './decide';
 export {
   type DocumentedSite,
   overrideWords,

@@ -1,6 +1,6 @@
 import { REGIMES, regimeById } from './catalogue';
 import { compileRules, type SiteRegions } from './compile';
-import { decide, ruleFor } from './decide';
+import { explain, ruleFor } from './decide';
 import type { RegimeOverride, RuledPurpose } from './place-rule';
 import { resolveRegime } from './resolve';
 import { isStricter } from './strictness';
@@ -42,7 +42,7 @@ export interface TriedSite {
 export function visitorOutcome({ purposes, regions }: TriedSite, visitor: TriedVisitor): Outcome {
   const { place, signals, choice, on } = visitor;
   const table = compileRules(purposes, regions, on);
-  const { regimes, ask, modes, granted, barred, trace } = decide(place, signals, choice, table);
+  const { regimes, ask, modes, granted, barred, trace } = explain(place, signals, choice, table);
   const { yesDays, refusalDays, askAgainDays } = ruleFor(place, table);
   const stopped = new Set(trace.flatMap((step) => (step.code === 'gpc' && !step.knowingly ? [step.purpose] : [])));
   const objected = purposes.map(({ id }): [string, boolean] => {

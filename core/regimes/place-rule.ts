@@ -28,7 +28,10 @@ export function ruleOf(
     override.modes?.[key] ?? regime.modes[key]?.value ?? override.modes?.default ?? regime.modes.default.value;
   const modes: Record<string, Mode> = {};
   for (const { id: purpose, necessary, activities = [] } of purposes) {
-    if (necessary) continue;
+    if (necessary) {
+      modes[purpose] = 'none';
+      continue;
+    }
     const keys: ModeKey[] = activities.length > 0 ? [...activities] : ['default'];
     modes[purpose] = strictest('mode', keys.map(modeOf));
   }

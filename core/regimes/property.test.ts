@@ -5,8 +5,8 @@ import {
   type Choice,
   compileRules,
   coverageOf,
-  type Decision,
-  decide,
+  type Explained,
+  explain,
   GPC_STOPS,
   lineOf,
   MODES,
@@ -88,7 +88,7 @@ function allows(regime: ResolvedRegime, purpose: Purpose, signals: Signals, choi
 }
 
 /** Why a purpose runs or not, as the trace has it. */
-function explained({ trace, modes, granted }: Decision, id: string): boolean {
+function explained({ trace, modes, granted }: Explained, id: string): boolean {
   const of = trace.filter((step) => 'purpose' in step && step.purpose === id);
   const aged = of.some((step) => step.code === 'age');
   const mode = of.some((step) => step.code === 'mode' && (step.mode === modes[id] || (aged && modes[id] === 'opt-in')));
@@ -125,7 +125,7 @@ it('grants nothing that any law that holds forbids, and explains each grant and 
               gpc: below(2) === 0,
               ageDays: one([0, 100, 181, 183, 366, 800]),
             };
-      const decision = decide(parsePlace(place), signals, choice, rules);
+      const decision = explain(parsePlace(place), signals, choice, rules);
       const laws = holding(place, served, fallback, on);
       const what = JSON.stringify({ place, on, signals, choice, served, fallback });
       for (const purpose of purposes) {
@@ -161,7 +161,7 @@ it('comes to the same by what visitors carry as by the whole, with any rules of 
       const signals = { gpc: below(2) === 0, ...(below(2) === 0 && { age: 8 + below(14) }) };
       const choice = { purposes: { p0: true, p1: below(2) === 0, p2: false }, ageDays: one([0, 31, 200]), gpc: true };
       const [full, carried] = [whole, slim].map((table) => {
-        const { trace: _trace, regimes: _regimes, ...said } = decide(parsePlace(place), signals, choice, table);
+        const { trace: _trace, regimes: _regimes, ...said } = explain(parsePlace(place), signals, choice, table);
         return said;
       });
       expect(carried, JSON.stringify({ place, on, served, siteRules })).toEqual(full);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { compileRules, coverageOf, decide, parsePlace, type SiteRule, traceSentence } from './index';
+import { compileRules, coverageOf, explain, parsePlace, type SiteRule, traceSentence } from './index';
 
 const TODAY = '2026-11-25';
 const PURPOSES = [
@@ -10,7 +10,7 @@ const PURPOSES = [
 const rulesOf = (rules: SiteRule[], regimes = ['eu', 'us-ca'], fallback = 'eu') =>
   compileRules(PURPOSES, { regimes, fallback, rules }, TODAY);
 const at = (place: string, rules: SiteRule[], ...more: [regimes?: string[], fallback?: string]) => {
-  const { modes, regimes, trace, ask } = decide(parsePlace(place), { gpc: false }, null, rulesOf(rules, ...more));
+  const { modes, regimes, trace, ask } = explain(parsePlace(place), { gpc: false }, null, rulesOf(rules, ...more));
   return { asked: `${modes.stats} ${modes.ads}`, regimes, ask, why: trace.map((step) => traceSentence(step))[0] };
 };
 
@@ -64,7 +64,7 @@ describe('rules of a site', () => {
   it('bring values of the organisation’s own', () => {
     const table = rulesOf([{ places: ['BR'], treat: 'law', yesDays: 90, modes: { default: 'opt-in' } }]);
     const choice = { purposes: { stats: true, ads: true }, ageDays: 91 };
-    expect(decide(parsePlace('BR'), { gpc: false }, choice, table)).toMatchObject({
+    expect(explain(parsePlace('BR'), { gpc: false }, choice, table)).toMatchObject({
       ask: true,
       granted: { stats: false },
     });
@@ -126,7 +126,7 @@ describe('the age of a visitor', () => {
     const choice = more.yes === undefined ? null : { purposes: { stats: more.yes, ads: more.yes } };
     const signals = { gpc: false, age, ...(more.guardian && { guardian: true }) };
     const all = ['eu', 'us-ca', 'us-ct', 'us-md', 'in'];
-    const { granted, ask, barred, trace } = decide(parsePlace(place), signals, choice, rulesOf([], all));
+    const { granted, ask, barred, trace } = explain(parsePlace(place), signals, choice, rulesOf([], all));
     const why = trace.flatMap((step) => (step.code === 'age' && step.purpose === 'ads' ? [traceSentence(step)] : []));
     return { runs: granted.ads, ask, barred, why: why[0] };
   };

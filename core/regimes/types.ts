@@ -183,8 +183,8 @@ export interface PurposeRule {
 /** How visitors of a place are treated: what all the regimes that apply there come to, the stricter value of each field. */
 export interface PlaceRule {
   regimes: string[];
-  /** By purpose; the necessary is not in it. */
-  modes: Record<string, Mode>;
+  /** By purpose. */
+  modes: Readonly<Record<string, Mode>>;
   gpc: GpcForce;
   yesDays: number | null;
   refusalDays: number | null;
@@ -236,7 +236,7 @@ export type TraceStep =
 
 export interface Decision {
   regimes: string[];
-  modes: Record<string, Mode>;
+  modes: Readonly<Record<string, Mode>>;
   granted: Record<string, boolean>;
   /** The first layer has to be shown: something needs a yes or no that has not been given, or has lapsed. */
   ask: boolean;
@@ -246,5 +246,4 @@ export interface Decision {
   gpcObeyed: boolean;
   /** How many days from now the choice has to be kept to be respected; 0 where there is none. */
   keepDays: number;
-  trace: TraceStep[];
 }

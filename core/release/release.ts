@@ -124,6 +124,16 @@ export function readRelease(kept: { number: number; setup: unknown; compiled: un
     format: 'douane.release/1',
     number: kept.number,
     setup: parsed.value,
-    ...compiledSchema.parse(kept.compiled),
+    ...withNecessary(compiledSchema.parse(kept.compiled)),
   };
+}
+
+/** Releases of the first versions leave the necessary out of what their rules treat. */
+function withNecessary(compiled: Compiled): Compiled {
+  const none = compiled.rules.purposes.flatMap(({ id, necessary }) => (necessary ? [[id, 'none' as const]] : []));
+  const rules = compiled.rules.rules.map((rule) => ({
+    ...rule,
+    modes: { ...Object.fromEntries(none), ...rule.modes },
+  }));
+  return { ...compiled, rules: { ...compiled.rules, rules } };
 }
