@@ -65,6 +65,7 @@ export async function siteState(db: Queryable, site: Site, runs?: readonly Run[]
     openItems: items.open,
     ruledItems: items.ruled,
     regimes: site.setup.regions.regimes,
+    siteRules: site.setup.regions.rules?.length ?? 0,
     version: numbers.inForce,
     newest: numbers.newest,
     draftDiffers: draftDifferences(fullDraft(site, ruled, providers), newestMade).length,

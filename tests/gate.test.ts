@@ -18,6 +18,12 @@ beforeAll(async () => {
   address = `http://skerrysound.localhost:${world.web.port}`;
   siteId = (await ines.call('POST', '/sites', { name: 'Ferry tickets', address: `${address}/` })).body.id;
   await ines.run(siteId, 'scan');
+  const { setup, revisions } = (await ines.call('GET', `/sites/${siteId}/draft`)).body;
+  const regions = {
+    revision: revisions.regions,
+    body: { ...setup.regions, rules: [{ places: ['no-law'], treat: 'nothing' }] },
+  };
+  await ines.call('PUT', `/sites/${siteId}/draft`, { parts: { regions } });
   snippet = (await ines.publish(siteId)).body.snippet;
   world.web.state.snippet = snippet;
 });
@@ -340,6 +346,13 @@ describe('a visitor whose age the site tells', () => {
     await banner().waitFor();
     expect((await offered()).join()).not.toContain('Advertising');
   });
+});
+
+it('shows nothing where a rule of the site asks nothing, and lets everything run', async () => {
+  await arrive('ZM', '/fares');
+  await expect.poll(reached).toContain('adnoddle');
+  await settled();
+  expect([await banner().count(), await button().count()]).toEqual([0, 0]);
 });
 
 it('tells a server or an edge what may run for the visitor on whose behalf it asks', async () => {

@@ -123,16 +123,17 @@ it('does the whole job, from signing in to proof and record', { timeout: 300_000
 
   await step('sees who is asked what, and why', async () => {
     await station('Regions');
-    await finds(/treated in 2 ways/);
+    await finds(/2 laws served/);
     const docket = page.getByLabel('Docket');
     await expect.poll(() => docket.textContent()).toContain('is asked first');
-    await docket.getByRole('combobox').selectOption('US-CA');
-    await docket.getByLabel('sends GPC').check();
+    await docket.getByLabel('Visitor’s place').selectOption('US-CA');
+    await docket.getByLabel('sends Global Privacy Control').check();
     await expect
       .poll(() => docket.textContent())
       .toContain('Global Privacy Control objects to Advertising; it is held.');
     await inBothThemes('regions');
-    await page.getByRole('group').first().getByRole('combobox').selectOption('notice');
+    await page.getByRole('button', { name: 'Own values for European Economic Area' }).click();
+    await page.getByLabel('purposes in general').selectOption('notice');
     await page.getByRole('button', { name: 'Save draft' }).click();
     await expect.poll(() => page.getByRole('alert').first().textContent()).toContain('say why');
     await page.getByRole('button', { name: 'Take back' }).click();

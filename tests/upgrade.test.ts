@@ -52,7 +52,12 @@ beforeAll(async () => {
   await owner.query(`UPDATE organisation SET classify_settings = '{"heuristicsOff":["basket","identifier-syncing"]}'`);
   await owner.query(SIGNS_AND_ALARM, [JSON.stringify(SIGNS), JSON.stringify(ALARM_ITEMS)]);
   await owner.end();
-  expect(await migrate(urls, ROOT)).toEqual(['0004_releases', '0005_facts', '0006_name_families']);
+  expect(await migrate(urls, ROOT)).toEqual([
+    '0004_releases',
+    '0005_facts',
+    '0006_name_families',
+    '0007_organisation_answers',
+  ]);
   db = openPool(urls.databaseUrl);
   const { rows } = await db.query('SELECT id FROM organisation');
   [site] = (await listSites(db, rows[0].id)) as [Site];

@@ -7,6 +7,7 @@ const done: SiteState = {
   openItems: 0,
   ruledItems: 38,
   regimes: ['eu'],
+  siteRules: 0,
   version: 2,
   newest: 2,
   draftDiffers: 0,
@@ -27,6 +28,7 @@ it.each<[string, Partial<SiteState>, string, string]>([
     'Publish the first release',
   ],
   ['the draft differs', { draftDiffers: 2 }, 'banner', 'Publish v3'],
+  ['a law was withdrawn', { regimes: ['eu', 'moon'], draftDiffers: 2 }, 'regions', 'Decide about 1 law known no more'],
   ['nobody looked', { gate: null }, 'install', 'Install the gate'],
   [
     'the gate is late somewhere',
@@ -46,7 +48,13 @@ it.each<[string, Partial<SiteState>, string, string]>([
   expect(nextStep({ ...done, ...change })).toMatchObject({ station, words });
 });
 
-it.each<[string, Partial<SiteState>, 'scan' | 'install' | 'check', object]>([
+it.each<[string, Partial<SiteState>, 'scan' | 'regions' | 'install' | 'check', object]>([
+  [
+    'laws and rules are counted',
+    { regimes: ['eu', 'us-ca'], siteRules: 1 },
+    'regions',
+    { mark: 'in-order', text: '2 laws, 1 rule', detail: 'European Economic Area · California' },
+  ],
   [
     'a scan that failed says why',
     { scan: { ...done.scan!, state: 'failed', why: 'no answer' } },

@@ -9,11 +9,7 @@ export function stagesOf(state: SiteState): Record<Station, Stage> {
   return {
     scan: scanStage(state),
     classify: classifyStage(state),
-    regions: {
-      mark: 'in-order',
-      text: plural(state.regimes.length, 'treatment'),
-      detail: state.regimes.map((id) => regimeById(id)?.name ?? id).join(' · '),
-    },
+    regions: regionsStage(state),
     banner: bannerStage(state),
     install: installStage(state),
     check: checkStage(state),
@@ -22,6 +18,17 @@ export function stagesOf(state: SiteState): Record<Station, Stage> {
         ? { mark: 'in-order', text: plural(state.records, 'record') }
         : { mark: 'nothing', text: 'none yet' },
   };
+}
+
+const withdrawn = ({ regimes }: SiteState) => regimes.filter((id) => !regimeById(id)).length;
+
+function regionsStage(state: SiteState): Stage {
+  const { regimes, siteRules } = state;
+  const detail = regimes.map((id) => regimeById(id)?.name ?? id).join(' · ');
+  const gone = withdrawn(state);
+  if (gone > 0) return { mark: 'slipped', text: `${plural(gone, 'law')} known no more`, detail };
+  const rules = siteRules > 0 ? `, ${plural(siteRules, 'rule')}` : '';
+  return { mark: 'in-order', text: `${plural(regimes.length, 'law')}${rules}`, detail };
 }
 
 function scanStage({ scan, alarms }: SiteState): Stage {
@@ -89,6 +96,7 @@ export function nextStep(state: SiteState): NextStep {
   }
   if (state.alarms > 0) return need('scan', `See ${plural(state.alarms, 'alarm')} about new things`);
   if (openItems > 0) return need('classify', `Rule ${plural(openItems, 'open item')}`);
+  if (withdrawn(state) > 0) return need('regions', `Decide about ${plural(withdrawn(state), 'law')} known no more`);
   if (newest === null) return need('banner', 'Publish the first release');
   if (draftDiffers > 0) return need('banner', `Publish v${newest + 1}`);
   if (version === null) return wait('banner', `v${newest} comes into force later`);

@@ -15,6 +15,8 @@ export interface SiteState {
   openItems: number;
   ruledItems: number;
   regimes: string[];
+  /** Rules of the site's own. */
+  siteRules: number;
   /** Number of the release in force; `null`: nothing is. */
   version: number | null;
   /** Number of the newest release, and in how many places the draft differs from it. */
