@@ -162,6 +162,21 @@ it('shows who is asked what as a document, and what differs from another version
   await page.getByRole('alert').getByText('was in force on 1990-01-01').waitFor();
 });
 
+it('tells where the law has changed since a release was made, and how', async () => {
+  const { setup, revisions } = (await ines.call('GET', `/sites/${siteId}/draft`)).body;
+  const body = { ...setup.regions, regimes: ['eu', 'in'] };
+  await ines.call('PUT', `/sites/${siteId}/draft`, { parts: { regions: { revision: revisions.regions, body } } });
+  await ines.publish(siteId);
+  await go('');
+  await page.getByText('Laws served').waitFor();
+  expect(await page.getByText('The law has changed').count()).toBe(0);
+  await page.clock.setFixedTime('2028-01-01T12:00:00Z');
+  await go('');
+  await page.getByText('The law has changed in India since release 1 was made.').waitFor();
+  await page.getByRole('link', { name: 'See what differs' }).click();
+  await page.getByRole('article').filter({ hasText: 'India' }).getByText('forbidden: Advertising').waitFor();
+});
+
 it('says which laws bind the organisation, keeps the answers with their day, and serves what applies', async () => {
   await go('/applies');
   await pick('Where it is established', 'netherlands');

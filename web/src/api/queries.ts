@@ -11,6 +11,7 @@ import type {
   Knowledge,
   LeftToDo,
   RecordList,
+  ReleasedSetup,
   Run,
   RunList,
   ScanSetup,
@@ -56,6 +57,13 @@ export const item = (siteId: string, id: string | undefined) =>
 
 export const draft = (siteId: string) =>
   queryOptions({ queryKey: ['draft', siteId], queryFn: () => call<Draft>('GET', `/sites/${siteId}/draft`) });
+
+/** What a release was made from, or the draft as it would be published now. */
+export const releasedSetup = (siteId: string, version: string) =>
+  queryOptions({
+    queryKey: version === 'draft' ? ['draft', siteId, 'setup'] : ['release', siteId, version],
+    queryFn: () => call<ReleasedSetup>('GET', `/sites/${siteId}/releases/${version}/setup`),
+  });
 
 /** What the organisation said of itself, the newest first. */
 export const answers = () =>

@@ -1,11 +1,10 @@
-import type { ReleasedSetup } from '@douane/api';
 import { EVERY_PLACE, placesWords } from '@douane/core/places';
 import { type DocumentedSite, dayProblem, treatmentChanges, treatmentRows } from '@douane/core/regimes';
 import type { Setup } from '@douane/core/setup';
 import { plural } from '@douane/core/words';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
-import { call } from '../../api/client';
+import { useSearchParams } from 'react-router';
 import * as queries from '../../api/queries';
 import { Empty, Facts, Finding, Trouble } from '../../ui/parts';
 import { today } from '../../ui/words';
@@ -23,7 +22,8 @@ export function DocumentView() {
   const site = useSite();
   const { data: draft, error } = useQuery(queries.draft(site.id));
   const [now, setNow] = useState<State>({ version: 'draft', on: today() });
-  const [before, setBefore] = useState<State | null>(null);
+  const [search] = useSearchParams();
+  const [before, setBefore] = useState<State | null>(() => stateIn(search));
   const versions = draft?.releases.map(({ number }) => String(number)) ?? [];
   const shown = useDocumented(now);
   const other = useDocumented(before ?? now);
@@ -106,16 +106,19 @@ function StateFields({
 
 function useDocumented({ version, on }: State): { site?: DocumentedSite; error?: unknown; problem?: string } {
   const site = useSite();
-  const { data, error } = useQuery({
-    queryKey: version === 'draft' ? ['draft', site.id, 'setup'] : ['release', site.id, version],
-    queryFn: () => call<ReleasedSetup>('GET', `/sites/${site.id}/releases/${version}/setup`),
-  });
+  const { data, error } = useQuery(queries.releasedSetup(site.id, version));
   const setup: Setup | undefined = data?.setup;
   const problem = setup && dayProblem(setup.regions, on);
   return useMemo(() => {
     if (problem) return { problem };
     return setup ? { site: { purposes: setup.purposes, regions: setup.regions, on } } : { error };
   }, [setup, on, error, problem]);
+}
+
+/** What to compare with from the beginning, where the address says so. */
+function stateIn(search: URLSearchParams): State | null {
+  const [version, on] = [search.get('version'), search.get('on')];
+  return version && on ? { version, on } : null;
 }
 
 function Rows({ site }: { site: DocumentedSite }) {

@@ -9,6 +9,7 @@ import { Finding, ListAndDocket, Trouble } from '../../ui/parts';
 import { SaveBar } from '../save-bar';
 import { useSite } from '../site-frame';
 import { type DraftEditor, useDraft } from '../use-draft';
+import { LawChanged } from './law-changed';
 import { RegionsLinks } from './regions-links';
 import { ServedLaws } from './served-laws';
 import { SiteRules } from './site-rules';
@@ -40,6 +41,7 @@ function Rules({ editor, setup }: { editor: DraftEditor; setup: Setup }) {
         where you know better.
       </Finding>
       <Trouble error={editor.error} />
+      <LawChanged />
       <Covered coverage={coverage} setup={setup} />
       <SiteRules editor={editor} setup={setup} coverage={coverage} />
       <ServedLaws editor={editor} setup={setup} />
