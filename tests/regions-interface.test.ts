@@ -168,7 +168,7 @@ it('tells where the law has changed since a release was made, and how', async ()
   await ines.call('PUT', `/sites/${siteId}/draft`, { parts: { regions: { revision: revisions.regions, body } } });
   await ines.publish(siteId);
   await go('');
-  await page.getByText('Laws served').waitFor();
+  await page.getByRole('heading', { name: 'Laws served', exact: true }).waitFor();
   expect(await page.getByText('The law has changed').count()).toBe(0);
   await page.clock.setFixedTime('2028-01-01T12:00:00Z');
   await go('');

@@ -1,3 +1,4 @@
+import type { FieldProblem } from '@douane/core/setup';
 import clsx from 'clsx';
 import { formatDistanceToNowStrict } from 'date-fns';
 import { type ComponentProps, type ReactNode, useState } from 'react';
@@ -119,6 +120,20 @@ export function Trouble({ error }: { error: unknown }) {
     <p role="alert" className="my-2 border-l-4 border-slipped bg-sheet px-3 py-2">
       {text}
     </p>
+  );
+}
+
+/** Fields that the server found at fault, each with what would be right. */
+export function FieldProblems({ of: problems }: { of: readonly FieldProblem[] }) {
+  if (problems.length === 0) return null;
+  return (
+    <ul role="alert" className="my-2 border-l-4 border-slipped bg-sheet px-3 py-2">
+      {problems.map(({ path, message }) => (
+        <li key={path}>
+          <span className="mono">{path}</span>: {message}
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -14,7 +14,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { type ReactNode, useMemo, useState } from 'react';
 import { call, fieldsAtFault } from '../../api/client';
 import * as queries from '../../api/queries';
-import { Button, Facts, Finding, ListAndDocket, Section, Time, Trouble } from '../../ui/parts';
+import { Button, Facts, FieldProblems, Finding, ListAndDocket, Section, Time, Trouble } from '../../ui/parts';
 import { today } from '../../ui/words';
 import { SaveBar } from '../save-bar';
 import { useSite } from '../site-frame';
@@ -68,17 +68,8 @@ function Questionnaire({ kept }: { kept: readonly KeptAnswer[] }) {
         By the thresholds as we read them. This is no legal advice. What is left out is not guessed: the law says what
         it depends on.
       </Finding>
-      {problems.length === 0 ? (
-        <Trouble error={save.error} />
-      ) : (
-        <ul role="alert" className="my-2 border-l-4 border-slipped bg-sheet px-3 py-2">
-          {problems.map(({ path, message }) => (
-            <li key={path}>
-              <span className="mono">{path}</span>: {message}
-            </li>
-          ))}
-        </ul>
-      )}
+      <FieldProblems of={problems} />
+      {problems.length === 0 && <Trouble error={save.error} />}
       <Questions facts={facts} onChange={setFacts} />
       {assessed.length > 0 && <Verdicts assessed={assessed} facts={facts} />}
     </ListAndDocket>
