@@ -41,6 +41,13 @@ describe('a release', () => {
     expect(readRelease({ number: 4, madeOn: TODAY, ...kept })).toEqual(frozen);
   });
 
+  it('of which the necessary was left out treats it as such', () => {
+    const frozen = compileRelease(setup(), 4, TODAY);
+    const compiled = JSON.parse(JSON.stringify(compiledOf(frozen)));
+    for (const rule of compiled.rules.rules) delete rule.modes.necessary;
+    expect(readRelease({ number: 4, madeOn: TODAY, setup: setup(), compiled })).toEqual(frozen);
+  });
+
   it('of the first versions is compiled as of its day', () => {
     const read = readRelease({ number: 2, setup: setup(), compiled: null, madeOn: '2025-03-01' });
     expect(read).toEqual(compileRelease(setup(), 2, '2025-03-01'));

@@ -42,12 +42,19 @@ function drawn(
 ): Drawn[] {
   const { features } = feature(atlas, places);
   const path = geoPath(projection.fitSize(size, { type: 'FeatureCollection', features })).digits(1);
-  return features.flatMap((one) => {
+  const all = features.flatMap((one) => {
     const code = codeOf(String(one.id ?? ''));
     const outline = path(one);
     if (!code || !outline) return [];
     return [{ code, path: outline, middle: path.centroid(largest(one.geometry, path)), small: path.area(one) < SMALL }];
   });
+  // The atlas draws some islands apart from their country, under the same number.
+  const byCode = new Map<string, Drawn>();
+  for (const part of all.sort((a, b) => Number(a.small) - Number(b.small))) {
+    const main = byCode.get(part.code);
+    byCode.set(part.code, main ? { ...main, path: main.path + part.path } : part);
+  }
+  return [...byCode.values()];
 }
 
 /** The largest part of a place: the middle of islands on both sides of the date line would lie in another ocean. */
