@@ -1,6 +1,14 @@
 import { lineOf, resolveRegime } from './resolve';
 import { strictest } from './strictness';
-import type { Activity, AgeNeed, Mode, ModeKey, PlaceRule, ResolvedRegime } from './types';
+import {
+  type Activity,
+  type AgeNeed,
+  GPC_STOPS,
+  type Mode,
+  type ModeKey,
+  type PlaceRule,
+  type ResolvedRegime,
+} from './types';
 
 /** An organisation's own values in place of a law's. */
 export interface RegimeOverride {
@@ -49,7 +57,10 @@ export function ruleOf(
 
 type Ages = NonNullable<PlaceRule['ages']>;
 
-/** What the age of a child changes: what the law says of an activity, and that a yes is not a young child's to give. */
+/**
+ * What the age of a child changes: what the law says of an activity; that a yes is not a young child's to give; and that
+ * nobody sells or targets a child below the regime's age without a guardian, also where its law says nothing of its own.
+ */
 function agesOf(
   { minors, childAge }: ResolvedRegime,
   purposes: readonly RuledPurpose[],
@@ -58,7 +69,8 @@ function agesOf(
   const needOf = ({ id, activities = [] }: RuledPurpose, under: number): AgeNeed | undefined => {
     const band = minors.value.find((one) => one.under >= under);
     const own = activities.some((activity) => band?.of.includes(activity)) ? band?.needs : undefined;
-    const guardian = modes[id] === 'opt-in' && under <= childAge.value ? 'guardian' : undefined;
+    const decisive = modes[id] === 'opt-in' || activities.some((activity) => GPC_STOPS.includes(activity));
+    const guardian = decisive && under <= childAge.value ? 'guardian' : undefined;
     return strictest('age', [own, guardian]);
   };
   const asked = purposes.filter(({ necessary }) => !necessary);

@@ -65,7 +65,9 @@ function childNeed(regime: ResolvedRegime, { activities }: Purpose, age: number,
   const band = regime.minors.value.find(({ under }) => age < under);
   return [
     ...(band && activities.some((key) => band.of.includes(key)) ? [band.needs] : []),
-    ...(optIn && age < regime.childAge.value ? ['guardian'] : []),
+    ...((optIn || activities.some((key) => GPC_STOPS.includes(key))) && age < regime.childAge.value
+      ? ['guardian']
+      : []),
   ];
 }
 
