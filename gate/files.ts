@@ -2,6 +2,7 @@ import { indexPlan } from '@douane/core/hold';
 import { slimRules } from '@douane/core/regimes';
 import { type Release, storedPatternsOf } from '@douane/core/release';
 import { type Setup, textsFor } from '@douane/core/setup';
+import { textsFile } from './texts-file';
 import type { GateConfig } from './types';
 
 /** The built scripts, with the place for the configuration still open in `hold`. */
@@ -33,16 +34,19 @@ export type HashText = (text: string) => string;
  */
 export function gateFiles(release: Release, code: GateCode, hash: HashText): GateFiles {
   const { setup } = release;
+  const short = (body: string) => hash(body).slice(0, 16);
   const named = (stem: string, end: string, body: string, type: GateFile['type']): GateFile => ({
-    name: `${stem}.${hash(body).slice(0, 16)}.${end}`,
+    name: `${stem}.${short(body)}.${end}`,
     body,
     type,
   });
   const banner = named('banner', 'js', code.banner, 'text/javascript');
-  const contents = Object.entries(release.contents).map(([language, content]) => ({
-    language,
-    file: named(`texts-${language}`, 'json', JSON.stringify(content), 'application/json'),
-  }));
+  const contents = Object.entries(release.contents).map(([language, content]) => {
+    const body = JSON.stringify(content);
+    const digest = short(body);
+    const file: GateFile = { name: textsFile(language, digest), body, type: 'application/json' };
+    return { language, digest, file };
+  });
   const stored = named('stored', 'json', JSON.stringify(storedPatternsOf(release)), 'application/json');
   const { button, buttonObject } = textsFor(setup.banner, setup.banner.defaultLanguage);
   const config: GateConfig = {
@@ -52,7 +56,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
     plan: indexPlan(release.plan),
     banner: banner.name,
     stored: stored.name,
-    contents: Object.fromEntries(contents.map(({ language, file }) => [language, file.name])),
+    contents: Object.fromEntries(contents.map(({ language, digest }) => [language, digest])),
     defaultLanguage: setup.banner.defaultLanguage,
     button: [button, buttonObject],
     look: setup.banner.look,

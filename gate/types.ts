@@ -13,7 +13,7 @@ export interface GateConfig {
   release: number;
   rules: Rules;
   plan: PlanIndex;
-  /** Immutable files, relative to `base`: the banner's script, and its contents by language tag, what is deleted again on a refusal. */
+  /** Immutable files, relative to `base`: the banner's script, the hash of its contents by language, what is deleted again on a refusal. */
   banner: string;
   contents: Record<string, string>;
   stored: string;

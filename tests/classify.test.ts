@@ -1,3 +1,4 @@
+import { textsFile } from '@douane/gate';
 import { addPerson, startWorker } from '@douane/server';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { type Kept, type ScannedSite, startScannedSite } from './support/desk';
@@ -229,10 +230,11 @@ describe('publishing', () => {
       hosts: ['chartkeel.localhost'],
       items: [{ name: 'ck_tiles' }],
     });
-    const texts = /texts-en\.[0-9a-f]+\.json/.exec(
-      await (await fetch(`${world.url}/g/ferry-tickets/gate.js`)).text(),
-    )![0];
-    expect(await (await fetch(`${world.url}/g/ferry-tickets/${texts}`)).text()).not.toContain('Chartkeel');
+    const pointer = await (await fetch(`${world.url}/g/ferry-tickets/gate.js`)).text();
+    const texts = textsFile('en', /"?en"?:"([0-9a-f]{16})"/.exec(pointer)![1]!);
+    const contents = await (await fetch(`${world.url}/g/ferry-tickets/${texts}`)).text();
+    expect(contents).toContain('Accept all');
+    expect(contents).not.toContain('Chartkeel');
     for (const { id } of (await ines.call('GET', `/sites/${siteId}/alarms`)).body.alarms) {
       await ines.call('POST', `/alarms/${id}/seen`);
     }

@@ -2,6 +2,7 @@ import type { StoredPatterns } from '@douane/core/hold';
 import { lookUpLanguage } from '@douane/core/language';
 import type { BannerContent } from '@douane/core/release';
 import { create } from '../native';
+import { textsFile } from '../texts-file';
 import type { BannerOptions, GateConfig } from '../types';
 import { showButton } from './button';
 import { fetchNow } from './fetch-now';
@@ -41,7 +42,7 @@ export class Faces {
   }
 
   private loadContent(): Promise<BannerContent> {
-    this.content ??= this.load<BannerContent>(this.config.contents[this.language]!);
+    this.content ??= this.load<BannerContent>(textsFile(this.language, this.config.contents[this.language]!));
     this.content.catch(() => {
       this.content = undefined; // tried again when it is wanted again
     });
