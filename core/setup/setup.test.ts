@@ -252,3 +252,10 @@ it('reads what was right when it was kept, though a regime of it is known no mor
     message: expect.stringContaining('it may have been withdrawn'),
   });
 });
+
+it('reads a purpose of the time when data of minors was an activity', () => {
+  const old = fresh();
+  Object.assign(old.purposes[3]!, { activities: ['sale', 'minors'] });
+  const parsed = parseSetup(old);
+  expect(parsed.ok && parsed.value.purposes[3]!.activities).toEqual(['sale']);
+});

@@ -16,7 +16,19 @@ const UPGRADES: Upgrade[] = [{ from: 'douane.setup/1', up: toSecond }];
  * back as it is: the schema then says what is wrong with it.
  */
 export function upgradeSetup(file: unknown): unknown {
-  return UPGRADES.reduce((data, { from, up }) => (isObject(data) && data.format === from ? up(data) : data), file);
+  const data = UPGRADES.reduce((old, { from, up }) => (isObject(old) && old.format === from ? up(old) : old), file);
+  return isObject(data) ? withoutMinors(data) : data;
+}
+
+/** Data of minors was an activity of a purpose once; what children need goes by the visitor's age since. */
+function withoutMinors(file: Json): Json {
+  if (!Array.isArray(file.purposes)) return file;
+  const purposes = file.purposes.map((purpose) =>
+    isObject(purpose) && Array.isArray(purpose.activities) && purpose.activities.includes('minors')
+      ? { ...purpose, activities: purpose.activities.filter((activity) => activity !== 'minors') }
+      : purpose,
+  );
+  return { ...file, purposes };
 }
 
 const isObject = (value: unknown): value is Json =>

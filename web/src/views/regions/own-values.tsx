@@ -1,4 +1,5 @@
 import {
+  ACTIVITIES,
   ACTIVITY_WORDS,
   daysWords,
   MODE_WORDS,
@@ -39,7 +40,7 @@ export function OwnValuesForm({ own, onChange, law, problemOf }: Props) {
     );
     change({ modes: Object.keys(modes).length > 0 ? modes : undefined });
   };
-  const keys: ModeKey[] = law ? (Object.keys(law.modes) as ModeKey[]) : ['default', 'sale', 'targeted-advertising'];
+  const keys: ModeKey[] = law ? (Object.keys(law.modes) as ModeKey[]) : ['default', ...ACTIVITIES];
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
       <div className="grid w-full gap-x-5 gap-y-2 md:grid-cols-2">
