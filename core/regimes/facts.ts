@@ -1,6 +1,6 @@
 import { thresholdWords } from './applies';
 import { regimeById } from './catalogue';
-import type { Activity, AgeBand, Cited, GpcForce, Inherited, ModeKey, ResolvedRegime, Right } from './types';
+import type { AgeBand, Cited, GpcForce, Inherited, ModeKey, ResolvedRegime, Right } from './types';
 import { ACTIVITY_WORDS, daysWords, MODE_WORDS } from './words';
 
 /** One thing that a regime says, in words, and where it says so. */
@@ -96,7 +96,7 @@ export function regimeFacts(regime: ResolvedRegime): RegimeSection[] {
         ...minors.value.map((band) =>
           fact(
             `Under ${band.under}`,
-            `${list(band.of.map((one: Activity) => ACTIVITY_WORDS[one]))}: ${NEEDS_WORDS[band.needs]}`,
+            `${list(band.of.map((key) => (key === 'default' ? 'purposes in general' : ACTIVITY_WORDS[key])))}: ${NEEDS_WORDS[band.needs]}`,
             minors,
           ),
         ),

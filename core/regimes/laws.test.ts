@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { compileRules, decide, parsePlace, REGIMES, resolveRegime } from './index';
-import type { Activity, Choice, Mode } from './types';
+import type { Activity, Choice, Decision, Mode } from './types';
 
 /** A purpose for each thing that laws tell apart; `other` is what no law names. */
 const PURPOSES = [
@@ -28,7 +28,10 @@ function outcome(place: string, on: string, signal: string, choice: string): str
   const [kind, days] = choice.split(' after ');
   const made = choices[kind!] ?? null;
   const aged = made && days ? { ...made, ageDays: Number(days) } : made;
-  const { granted, ask } = decide(parsePlace(place), { gpc: signal === 'gpc' }, aged, rules);
+  return inWords(decide(parsePlace(place), { gpc: signal === 'gpc' }, aged, rules));
+}
+
+function inWords({ granted, ask }: Decision): string {
   const run = ALL.filter((id) => granted[id]);
   const words = run.length === ALL.length ? 'all' : run.length === 0 ? 'none' : run.join(' ');
   return ask ? `${words}?` : words;
@@ -212,6 +215,67 @@ describe('other facts of the laws', () => {
     expect(bands('us-md')).toEqual(['18 forbidden']);
     expect(bands('us-ca')).toEqual(['13 guardian', '16 own-yes']);
     expect(bands('us-va')).toEqual(['13 guardian']);
+  });
+});
+
+/**
+ * Each line from the text of a law: place, day, age, who has said yes to everything, what may run, and the article.
+ * `child`: nobody but the child. `guardian`: the guardian has agreed.
+ */
+const AGE_CASES: [place: string, on: string, age: number, yes: string, expected: string, article: string][] = [
+  // A child's own yes counts from an age that each member state sets.
+  ['DE', '2026-11-25', 15, 'child', 'none', 'GDPR 8(1)'],
+  ['DE', '2026-11-25', 15, 'guardian', 'all', 'GDPR 8(1)'],
+  ['DE', '2026-11-25', 16, 'child', 'all', 'GDPR 8(1)'],
+  ['AT', '2026-11-25', 13, 'child', 'none', 'DSG § 4(4)'],
+  ['AT', '2026-11-25', 14, 'child', 'all', 'DSG § 4(4)'],
+  ['ES', '2026-11-25', 13, 'child', 'none', 'LO 3/2018 art. 7'],
+  ['ES', '2026-11-25', 14, 'child', 'all', 'LO 3/2018 art. 7'],
+  ['BE', '2026-11-25', 13, 'child', 'all', 'Law of 30 July 2018 art. 7'],
+  ['IT', '2026-11-25', 13, 'child', 'none', 'Codice art. 2-quinquies'],
+  // France: what counts one's own visitors is exempt, and asks nobody's yes.
+  ['FR', '2026-11-25', 14, 'child', 'counted', 'Data Protection Act 45'],
+  ['FR', '2026-11-25', 15, 'child', 'all', 'Data Protection Act 45'],
+  ['RE', '2026-11-25', 14, 'child', 'counted', 'Data Protection Act 45; TFEU 355(1)'],
+  ['GB', '2026-11-25', 13, 'child', 'all', 'Data Protection Act 2018 s. 9'],
+  // California: under 13 a parent opts in, from 13 to 15 the child.
+  ['US-CA', '2026-11-25', 12, 'none', 'profiled sensitive counted other', '1798.120(c)'],
+  ['US-CA', '2026-11-25', 12, 'child', 'profiled sensitive counted other', '1798.120(c)'],
+  ['US-CA', '2026-11-25', 12, 'guardian', 'all', '1798.120(c)'],
+  ['US-CA', '2026-11-25', 15, 'none', 'profiled sensitive counted other?', '1798.120(c)'],
+  ['US-CA', '2026-11-25', 15, 'child', 'all', '1798.120(c)'],
+  ['US-CA', '2026-11-25', 16, 'none', 'all', '1798.120(a): objecting'],
+  // Connecticut and others: the same for those between 13 and 15, 16 or 17.
+  ['US-CT', '2026-11-25', 15, 'none', 'profiled counted other?', '42-520(a)(7)'],
+  ['US-CT', '2026-11-25', 16, 'child', 'all', '42-520(a)(7)'],
+  ['US-DE', '2026-11-25', 17, 'none', 'profiled counted other?', '12D-106(a)(7)'],
+  ['US-NJ', '2026-11-25', 16, 'none', 'profiled counted other?', '56:8-166.12(a)(7)'],
+  ['US-NJ', '2026-11-25', 17, 'child', 'all', '56:8-166.12(a)(7)'],
+  // Maryland forbids it, whoever says yes.
+  ['US-MD', '2026-11-25', 17, 'guardian', 'profiled sensitive counted other', '14-4707(a)(4), (5)'],
+  ['US-MD', '2026-11-25', 18, 'child', 'all', '14-4707(a)(4), (5)'],
+  // Colorado: the rules for minors came in October 2025.
+  ['US-CO', '2025-09-30', 16, 'none', 'sold ads profiled counted other?', 'before 6-1-1308.5'],
+  ['US-CO', '2025-10-01', 16, 'none', 'counted other?', '6-1-1308.5'],
+  // Elsewhere in the United States federal law protects those under 13.
+  ['US-NV', '2026-11-25', 12, 'none', 'sensitive counted other', 'COPPA'],
+  ['US-NV', '2026-11-25', 13, 'none', 'all', 'COPPA'],
+  // India: no tracking of children once the section is in force.
+  ['IN', '2027-06-01', 17, 'guardian', 'sold sensitive counted other', 'DPDP 9(3)'],
+  ['IN', '2027-06-01', 18, 'child', 'all', 'DPDP 9(3)'],
+  ['BR', '2026-11-25', 11, 'child', 'none', 'LGPD 14 § 1'],
+  ['BR', '2026-11-25', 12, 'child', 'all', 'LGPD 14 § 1'],
+  ['CA-QC', '2026-11-25', 13, 'child', 'none', 'P-39.1 s. 4.1'],
+  ['CA-QC', '2026-11-25', 14, 'child', 'all', 'P-39.1 s. 4.1'],
+  ['ZA', '2026-11-25', 17, 'child', 'none', 'POPIA 34, 35'],
+  ['ZA', '2026-11-25', 17, 'guardian', 'all', 'POPIA 35(1)(a)'],
+];
+
+describe('what the laws say of children', () => {
+  it.each(AGE_CASES)('%s on %s, %d years, yes of %s: %s (%s)', (place, on, age, yes, expected) => {
+    const signals = { gpc: false, age, ...(yes === 'guardian' && { guardian: true }) };
+    const choice = yes === 'none' ? null : choices.yes!;
+    expect(inWords(decide(parsePlace(place), signals, choice, compileRules(PURPOSES, everyLaw, on)))).toBe(expected);
   });
 });
 

@@ -1,10 +1,10 @@
 import { REGIMES, regimeById } from './catalogue';
 import { compileRules, type SiteRegions } from './compile';
 import { explain, ruleFor } from './decide';
-import type { RegimeOverride, RuledPurpose } from './place-rule';
+import { keysOf, type RegimeOverride, type RuledPurpose } from './place-rule';
 import { resolveRegime } from './resolve';
 import { isStricter } from './strictness';
-import type { Choice, Cited, Decision, ModeKey, Place, PlaceRule, Signals, TraceStep } from './types';
+import type { Choice, Cited, Decision, Place, PlaceRule, Signals, TraceStep } from './types';
 import { traceSentence } from './words';
 
 /** One kind of visitor, on a day (ISO date). */
@@ -105,9 +105,7 @@ export function articleOf(step: TraceStep, { purposes, regions, regimes, on }: S
     case 'mode': {
       if (!step.regime) return {};
       const regime = resolveRegime(step.regime, on);
-      const { activities = [] } = purposes.find(({ id }) => id === step.purpose)!;
-      const keys: ModeKey[] = activities.length > 0 ? [...activities] : ['default'];
-      const decisive = keys
+      const decisive = keysOf(purposes.find(({ id }) => id === step.purpose)?.activities)
         .map((key) => regime.modes[key] ?? regime.modes.default)
         .reduce((best, one) => (isStricter('mode', one.value, best.value) ? one : best));
       if (decisive.value === step.mode) return cited(decisive);

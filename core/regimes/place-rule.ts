@@ -40,8 +40,7 @@ export function ruleOf(
       modes[purpose] = 'none';
       continue;
     }
-    const keys: ModeKey[] = activities.length > 0 ? [...activities] : ['default'];
-    modes[purpose] = strictest('mode', keys.map(modeOf));
+    modes[purpose] = strictest('mode', keysOf(activities).map(modeOf));
   }
   const ages = agesOf(regime, purposes, modes);
   return {
@@ -54,6 +53,10 @@ export function ruleOf(
     ...(ages.length > 0 && { ages }),
   };
 }
+
+/** By what a law treats a purpose: its activities, or as purposes in general. */
+export const keysOf = (activities: readonly Activity[] = []): readonly ModeKey[] =>
+  activities.length > 0 ? activities : ['default'];
 
 type Ages = NonNullable<PlaceRule['ages']>;
 
@@ -68,7 +71,7 @@ function agesOf(
 ): Ages {
   const needOf = ({ id, activities = [] }: RuledPurpose, under: number): AgeNeed | undefined => {
     const band = minors.value.find((one) => one.under >= under);
-    const own = activities.some((activity) => band?.of.includes(activity)) ? band?.needs : undefined;
+    const own = keysOf(activities).some((key) => band?.of.includes(key)) ? band?.needs : undefined;
     const decisive = modes[id] === 'opt-in' || activities.some((activity) => GPC_STOPS.includes(activity));
     const guardian = decisive && under <= childAge.value ? 'guardian' : undefined;
     return strictest('age', [own, guardian]);

@@ -64,7 +64,9 @@ function holding(place: string, served: readonly string[], fallback: string, on:
 function childNeed(regime: ResolvedRegime, { activities }: Purpose, age: number, optIn: boolean): string[] {
   const band = regime.minors.value.find(({ under }) => age < under);
   return [
-    ...(band && activities.some((key) => band.of.includes(key)) ? [band.needs] : []),
+    ...(band && (activities.length > 0 ? activities : ['default' as const]).some((key) => band.of.includes(key))
+      ? [band.needs]
+      : []),
     ...((optIn || activities.some((key) => GPC_STOPS.includes(key))) && age < regime.childAge.value
       ? ['guardian']
       : []),

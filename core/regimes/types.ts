@@ -83,7 +83,8 @@ export type AgeNeed = (typeof AGE_NEEDS)[number];
 export interface AgeBand {
   under: number;
   needs: AgeNeed;
-  of: Activity[];
+  /** `default`: also what the law tells no activity of. */
+  of: ModeKey[];
 }
 
 /** What a person may ask of an organisation. */

@@ -1,4 +1,4 @@
-import type { Regime } from '../types';
+import { ACTIVITIES, type Regime } from '../types';
 
 export const za: Regime = {
   id: 'za',
@@ -18,8 +18,9 @@ export const za: Regime = {
   },
   childAge: { value: 18, source: 'POPIA s. 34, 35' },
   minors: {
-    value: [{ under: 18, needs: 'guardian', of: ['sale', 'sharing', 'targeted-advertising', 'profiling'] }],
-    source: 'POPIA s. 35(1)(a)',
+    // All personal information of children, not only what is sold or targeted.
+    value: [{ under: 18, needs: 'guardian', of: ['default', ...ACTIVITIES] }],
+    source: 'POPIA s. 34, 35(1)(a)',
   },
   requestDays: {
     value: { answer: 30, extension: 30 },
