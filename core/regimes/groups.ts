@@ -1,7 +1,7 @@
 import { REGIMES, regimeById } from './catalogue';
 
 /** Groups of places that a rule of a site may name in one word. */
-export const PLACE_GROUPS = ['eea', 'us-states-with-law', 'no-law', 'everywhere'] as const;
+export const PLACE_GROUPS = ['everywhere', 'eea', 'us-states-with-law', 'no-law'] as const;
 export type PlaceGroup = (typeof PLACE_GROUPS)[number];
 
 export const isPlaceGroup = (text: string): text is PlaceGroup => PLACE_GROUPS.includes(text as PlaceGroup);

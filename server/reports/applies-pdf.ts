@@ -1,6 +1,5 @@
-import { placesWords } from '@douane/core/places';
 import { assessAll, type OrganisationFacts, thresholdWords, VERDICT_WORDS } from '@douane/core/regimes';
-import { answerLines } from '@douane/core/setup';
+import { answerLines, namedPlacesWords } from '@douane/core/setup';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 import { factLines, heading, pdfOf, reportFrame, table, title } from './pdf';
 
@@ -35,7 +34,7 @@ export function appliesReport({ organisation, facts, person, at, on }: AppliesAb
         ['Law', 'Verdict', 'By', 'What would change it', 'Source'],
         [110, 60, 110, 110, '*'],
         assessAll(facts, on).map(({ regime, verdict, coming, by, wouldChange, unanswered, exempt }) => [
-          `${regime.name} (${placesWords(regime.territory, 3)})`,
+          regime.territory.length > 1 ? `${regime.name} (${namedPlacesWords(regime.territory, 3)})` : regime.name,
           `${VERDICT_WORDS[verdict]}${coming ? `, from ${regime.inForce.from}` : ''}`,
           by.map(thresholdWords).join(', and '),
           exempt
