@@ -2,6 +2,7 @@ import type { PlanIndex, Unruled } from '@douane/core/hold';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type * as Forget from '../gate/hold/forget';
+import type * as Gates from '../gate/hold/gate';
 import type * as Intercept from '../gate/hold/intercept';
 import type * as Kept from '../gate/hold/kept';
 import type * as Marked from '../gate/hold/marked';
@@ -14,6 +15,7 @@ import { gateParts, type Parts } from './support/parts';
 
 /** What the page's own scripts find. */
 type InPage = typeof Forget &
+  typeof Gates &
   typeof Intercept &
   typeof Kept &
   typeof Marked &
@@ -36,7 +38,7 @@ let page: Page;
 
 beforeAll(async () => {
   browser = await openBrowser();
-  const names = ['forget', 'intercept', 'kept', 'marked', 'permits', 'place', 'unmarked', 'visit-override'];
+  const names = ['forget', 'gate', 'intercept', 'kept', 'marked', 'permits', 'place', 'unmarked', 'visit-override'];
   all = await gateParts(
     browser,
     names.map((name) => `hold/${name}`),
@@ -403,5 +405,39 @@ describe('where and how the visitor comes', () => {
       );
       expect(await read()).toEqual(taken);
     }
+  });
+});
+
+describe('while the place is being asked for', () => {
+  it('nothing is let go by a fallback that asks less, whatever the site tells of its visitor meanwhile', async () => {
+    page = await all.open();
+    let answer = () => {};
+    await page.route('**/g/s/place', (route) => {
+      answer = () => void route.fulfill({ status: 200, body: '{"place":"ZM"}', contentType: 'application/json' });
+    });
+    const runs = () => page.evaluate(() => window.permits.allows('advertising'));
+    await page.evaluate((of) => {
+      window.permits = new parts.Permits(of);
+      const treated = { regimes: [], modes: { advertising: 'notice' as const }, gpc: 'ignored' as const };
+      const rule = { ...treated, yesDays: null, refusalDays: null, askAgainDays: null };
+      const rules = { purposes: [{ id: 'advertising' }], rules: [rule], places: {}, stateUnknown: {}, fallback: 0 };
+      const names = { banner: 'b.js', contents: { en: '0' }, stored: 's.json', defaultLanguage: 'en' };
+      const look = { position: 'bottom' as const, sheet: '#ffffff', ink: '#000000', accent: '#000000', radius: 0 };
+      const config = {
+        base: '/g/s',
+        release: 1,
+        rules,
+        plan: of,
+        ...names,
+        button: ['a', 'b'] as [string, string],
+        look,
+      };
+      const gate = new parts.Gate(config, window.permits, {}, {});
+      gate.begin();
+      gate.tell({ age: 30 });
+    }, plan());
+    expect(await runs()).toBe(false);
+    answer();
+    await expect.poll(runs).toBe(true);
   });
 });

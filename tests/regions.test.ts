@@ -41,6 +41,26 @@ it.each([
   expect([status, body.fields]).toEqual([422, [{ path, message }]]);
 });
 
+it('tells a server or an edge what may run for the visitor on whose behalf it asks', async () => {
+  const decision = async (headers: Record<string, string>, query = '') => {
+    const key = new URL((await ines.call('GET', `/sites/${siteId}/draft`)).body.setup.recorder).pathname;
+    return (await fetch(`${world.url}${key}/decision${query}`, { headers })).json();
+  };
+  expect(await decision({ 'x-visitor-place': 'US-CA' })).toMatchObject({ ask: false, granted: { advertising: true } });
+  expect(await decision({ 'x-visitor-place': 'US-CA', 'sec-gpc': '1' })).toMatchObject({
+    place: 'US-CA',
+    regimes: ['us-ca'],
+    granted: { advertising: false, measurement: true },
+    gpcObeyed: true,
+  });
+  expect(await decision({ 'x-visitor-place': 'US-CA' }, '?age=12')).toMatchObject({ barred: ['advertising'] });
+  const kept = encodeURIComponent(`1|${crypto.randomUUID()}|0|necessary:1,advertising:1,measurement:0|1`);
+  const asked = { ask: true, granted: { measurement: false } };
+  expect(await decision({ 'x-visitor-place': 'DE' })).toMatchObject(asked);
+  // So old that it has lapsed.
+  expect(await decision({ 'x-visitor-place': 'DE', cookie: `douane_choice=${kept}` })).toMatchObject(asked);
+});
+
 it('finds no release that there is not', async () => {
   expect((await document('as=csv&beforeVersion=99')).status).toBe(404);
 });

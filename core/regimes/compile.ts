@@ -97,6 +97,11 @@ export function compileRules(purposes: readonly RuledPurpose[], regions: SiteReg
         ).add(at),
       );
   }
+  const fallback = byRegimes([fallbackOf(regions, served)]);
+  // Where rules of the site reach only some states of a country, a visitor may as well be from another.
+  for (const [country, all] of states)
+    if ((places[country] ?? NOBODYS) === NOBODYS && [...all].some((at) => rules[at]!.siteRule !== undefined))
+      all.add(places[country] === undefined ? (elsewhere ?? fallback) : fallback);
   const stateUnknown = [...states].map(([country, all]): [string, number] => [
     country,
     all.size === 1
@@ -112,7 +117,7 @@ export function compileRules(purposes: readonly RuledPurpose[], regions: SiteReg
     rules,
     places,
     stateUnknown: Object.fromEntries(stateUnknown),
-    fallback: byRegimes([fallbackOf(regions, served)]),
+    fallback,
     ...(elsewhere !== undefined && { elsewhere }),
   };
 }

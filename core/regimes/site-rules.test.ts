@@ -36,6 +36,12 @@ describe('rules of a site', () => {
     expect(at('US', rules).asked).toBe('opt-in opt-in');
   });
 
+  it('that reach only a part of a country leave the rest of it to the fallback, which counts where the state is unknown', () => {
+    const rules: SiteRule[] = [{ places: ['IN-KA'], treat: 'nothing', reason: 'x' }];
+    expect(at('IN-KA', rules).asked).toBe('none none');
+    expect(at('IN', rules)).toMatchObject({ asked: 'opt-in opt-in', regimes: ['eu'] });
+  });
+
   it('reach groups, and what no law covers', () => {
     const rules: SiteRule[] = [
       { places: ['eea'], treat: 'law' },

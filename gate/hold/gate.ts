@@ -20,7 +20,8 @@ export class Gate {
   private readonly recorder: Recorder;
   private signals: Signals;
   private choice: KeptChoice | null = readChoice();
-  private place: Place | null = null;
+  /** `null`: it cannot be told; `undefined`: not yet. */
+  private place: Place | null | undefined;
   private decision: Decision;
 
   constructor(
@@ -38,20 +39,19 @@ export class Gate {
 
   /** Finds out where the visitor is, lets go of what may run, and asks what has to be asked. */
   begin(): void {
-    const known = knownPlace(this.visit.place);
-    if (known !== undefined) {
-      this.arrived(known);
-      return;
-    }
-    this.permits.grant(grantedMeanwhile(this.decision, this.choice));
-    releaseMarked(this.permits);
-    void askPlace(this.config.base).then((place) => this.arrived(place));
+    this.place = knownPlace(this.visit.place);
+    this.show();
+    if (this.place !== undefined) return;
+    void askPlace(this.config.base).then((place) => {
+      this.place = place;
+      this.show();
+    });
   }
 
   /** What the site learns of its visitor while the page stands, as when somebody signs in. */
   tell(told: ToldOfVisitor): void {
     this.signals = { ...this.signals, ...told };
-    this.apply();
+    this.show();
   }
 
   open(layer: 'first' | 'panel' = 'panel'): void {
@@ -64,9 +64,9 @@ export class Gate {
     });
   }
 
-  private arrived(place: Place | null): void {
-    this.place = place;
+  private show(): void {
     this.apply();
+    if (this.place === undefined) return; // asked for still
     // An objection stands longer than browsers keep a cookie, so it is written anew at each visit.
     if (this.choice && this.decision.keepDays > 0) keepChoice(this.choice, this.decision.keepDays);
     if (this.decision.ask) whenBody(() => this.open('first'));
@@ -80,7 +80,7 @@ export class Gate {
     const release = this.config.release;
     const record = await this.recorder.send({
       version: release,
-      place: placeCode(this.place),
+      place: placeCode(this.place ?? null),
       language: this.faces.language,
       purposes,
       method,
@@ -101,12 +101,13 @@ export class Gate {
 
   private apply(): void {
     this.decision = this.decide();
-    this.permits.grant(this.decision.granted);
+    const { decision, place } = this;
+    this.permits.grant(place === undefined ? grantedMeanwhile(decision, this.choice) : decision.granted);
     releaseMarked(this.permits);
   }
 
   private decide(): Decision {
-    return decide(this.place, this.signals, this.choice, this.config.rules);
+    return decide(this.place ?? null, this.signals, this.choice, this.config.rules);
   }
 
   private showButton(): void {

@@ -7,6 +7,7 @@ import type { Revisions } from '../db/sites.sql';
 import { sha256 } from '../gate-code';
 import { notFound, Problem } from '../problems';
 import { draftOf } from '../site-state';
+import { today } from '../today';
 import { type Actor, heldSite, perform } from './act';
 import { checkedSetup } from './drafts';
 
@@ -40,7 +41,7 @@ export async function publishRelease(
     }
     const setup = checkedSetup(await draftOf(tx, site));
     const number = await nextReleaseNumber(tx, organisationId, siteId);
-    const release = compileRelease(setup, number, new Date().toISOString().slice(0, 10));
+    const release = compileRelease(setup, number, today());
     await insertRelease(tx, organisationId, siteId, release, gateFiles(release, gateCode, sha256), personId);
     await insertPublication(tx, organisationId, siteId, { number, ...terms, personId });
     return {

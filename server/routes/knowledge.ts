@@ -41,6 +41,7 @@ import { classifySettings, listHouseRules, listOwnCatalogue } from '../db/knowle
 import { listRuledByPersons } from '../db/rulings.sql';
 import { listSites, type Site } from '../db/sites.sql';
 import { Problem } from '../problems';
+import { today } from '../today';
 import { bodyOf } from './body';
 import { fileOf, takeFile } from './sent-file';
 import { personOf } from './session';
@@ -154,13 +155,12 @@ export function knowledgeRoutes(context: ServerContext): Router {
       .parse(req.query);
     const shipped = shippedCatalogue();
     const entries = which === 'own' ? await listOwnCatalogue(db, organisationId) : shipped.entries;
-    const today = new Date().toISOString().slice(0, 10);
     const source = which === 'own' ? `Own catalogue of ${personOf(req).organisation}` : shipped.source;
-    res.attachment(`${which}-catalogue-${today}.${as}`).type(as === 'csv' ? 'text/csv' : 'application/json');
+    res.attachment(`${which}-catalogue-${today()}.${as}`).type(as === 'csv' ? 'text/csv' : 'application/json');
     res.send(
       as === 'csv'
         ? catalogueAsCsv(entries)
-        : JSON.stringify(catalogueFile(entries, source, which === 'own' ? today : shipped.readOn), null, 2),
+        : JSON.stringify(catalogueFile(entries, source, which === 'own' ? today() : shipped.readOn), null, 2),
     );
   });
 

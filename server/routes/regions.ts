@@ -14,11 +14,11 @@ import type { Site } from '../db/sites.sql';
 import { notFound, Problem } from '../problems';
 import { draftOf } from '../site-state';
 import { pdfThread } from '../threads/run-thread';
+import { today } from '../today';
 import { bodyOf, checked } from './body';
 import { personOf } from './session';
 import { actorOf, siteOf } from './site-of';
 
-const today = () => new Date().toISOString().slice(0, 10);
 const version = z.union([
   z.literal('draft'),
   z.coerce.number('"draft" or the number of a release').int().min(1).max(1_000_000),

@@ -10,6 +10,7 @@ import type { ServerContext } from '../context';
 import { type KeptItem, listItems } from '../db/items.sql';
 import type { NewRuling } from '../db/rulings.sql';
 import { Problem } from '../problems';
+import { today } from '../today';
 import { fileOf, takeFile } from './sent-file';
 import { personOf } from './session';
 import { actorOf, siteOf } from './site-of';
@@ -25,8 +26,7 @@ export function rulingsFileRoutes(context: ServerContext): Router {
     const site = await siteOf(context, req);
     const { as } = z.object({ as: z.enum(['csv', 'json']).catch('csv') }).parse(req.query);
     const rulings = fileRulings(await listItems(db, site.organisationId, site.id));
-    const today = new Date().toISOString().slice(0, 10);
-    res.attachment(`${site.key}-rulings-${today}.${as}`);
+    res.attachment(`${site.key}-rulings-${today()}.${as}`);
     if (as === 'csv') res.type('text/csv').send(rulingsAsCsv(rulings));
     else {
       const { address } = site.setup.site;

@@ -21,7 +21,7 @@ const TREATMENT_WORDS: Record<Treatment, string> = {
 const wantsRegime = (treat: Treatment) => treat === 'stricter' || treat === 'regime';
 
 /** A rule in a sentence, without its places. */
-export const treatmentWords = ({ treat, regime }: Pick<SiteRule, 'treat' | 'regime'>) =>
+const treatmentWords = ({ treat, regime }: Pick<SiteRule, 'treat' | 'regime'>) =>
   `${TREATMENT_WORDS[treat]}${wantsRegime(treat) ? ` ${regimeName(regime)}` : ''}`;
 
 const regimeName = (id: string | undefined) => REGIMES.find((one) => one.id === id)?.name ?? id ?? '…';
