@@ -36,6 +36,8 @@ const toldSchema = z.object({ title: z.string().max(1000), screen: z.object({ wi
 
 /** A page that hangs answers nothing, nor does what passes through it. */
 const ROUTE_MS = 2_000;
+/** How long it may take until it is told that what a page sent on being left went out. */
+const LEAVING_MS = 2_000;
 /** How long a patient visitor waits for what a page has put off. */
 const PATIENCE_MS = 8_000;
 
@@ -258,11 +260,16 @@ export class Visitor {
   /** Leaves the page as a visitor would, so that what it sends on leaving is seen. */
   async leave(): Promise<void> {
     if (this.crashed) return;
+    const { requests } = this.watch;
+    const before = requests.all.length;
     await this.page.goto('about:blank', { timeout: 5_000 }).catch(() => {
       this.stuck = true; // it refuses to be left, or its scripts do not end
     });
     if (this.watch.scriptsStopped) this.tell('a script of the page did not end and was stopped');
-    await pause(60);
+    // That a request went out is told by another process than that it was made, which may be behind.
+    const end = Date.now() + LEAVING_MS;
+    do await pause(60);
+    while (requests.unheard(before) && Date.now() < end);
   }
 
   /** Becomes a visitor who was never here: no cookies, no storage, nothing seen. */

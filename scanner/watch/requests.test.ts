@@ -172,7 +172,11 @@ describe('what counts', () => {
   it('tells a request on leaving under the page that was left', () => {
     const { requests } = book();
     requests.sent(event('next', 'http://site.localhost/next', { type: 'Document' }));
+    const before = requests.all.length;
     expect(requests.sent(event('beacon', 'http://t.localhost/bye', { type: 'Ping' }))?.page).toBe(PAGE);
+    expect(requests.unheard(before)).toBe(true);
+    requests.wentOut('beacon');
+    expect([requests.unheard(before), requests.unheard(0)]).toEqual([false, true]); // the pages are still under way
   });
 });
 

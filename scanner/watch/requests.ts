@@ -211,6 +211,11 @@ export class RequestBook {
     return this.stillOpen().filter((request) => !silent?.has(new URL(request.url).host)).length;
   }
 
+  /** Whether it is still to be heard if the requests after the first `from` got as far as the network. */
+  unheard(from: number): boolean {
+    return this.all.slice(from).some(({ left, ended }) => !left && !ended);
+  }
+
   /** Hosts from which an answer is still to come. */
   openHosts(): string[] {
     return [...new Set(this.stillOpen().map((request) => new URL(request.url).host))];
