@@ -1,14 +1,16 @@
+import { buttonCss, faceOf, isButtonShown } from '@douane/core/banner';
 import { indexPlan } from '@douane/core/hold';
 import { slimRules } from '@douane/core/regimes';
 import { type Release, storedPatternsOf } from '@douane/core/release';
-import { type Setup, textsFor } from '@douane/core/setup';
+import type { Setup } from '@douane/core/setup';
 import { textsFile } from './texts-file';
-import type { GateConfig } from './types';
+import type { ButtonFace, GateConfig } from './types';
 
-/** The built scripts, with the place for the configuration still open in `hold`. */
+/** The built scripts, each with the place for its configuration still open. */
 export interface GateCode {
   hold: string;
   banner: string;
+  button: string;
 }
 
 export interface GateFile {
@@ -34,37 +36,66 @@ export type HashText = (text: string) => string;
  */
 export function gateFiles(release: Release, code: GateCode, hash: HashText): GateFiles {
   const { setup } = release;
+  const { banner: drawn } = setup;
   const short = (body: string) => hash(body).slice(0, 16);
   const named = (stem: string, end: string, body: string, type: GateFile['type']): GateFile => ({
     name: `${stem}.${short(body)}.${end}`,
     body,
     type,
   });
-  const banner = named('banner', 'js', code.banner, 'text/javascript');
-  const contents = Object.entries(release.contents).map(([language, content]) => {
-    const body = JSON.stringify(content);
-    const digest = short(body);
-    const file: GateFile = { name: textsFile(language, digest), body, type: 'application/json' };
-    return { language, digest, file };
-  });
+  const script = (stem: string, body: string, gap: string, config: unknown) =>
+    named(
+      stem,
+      'js',
+      body.replaceAll(gap, () => scriptSafe(config)),
+      'text/javascript',
+    );
+  const banner = script('banner', code.banner, '__DOUANE_FACE__', faceOf(drawn));
+  const button = isButtonShown(drawn.button) && script('button', code.button, '__DOUANE_BUTTON__', buttonFace(release));
+  const texts = Object.entries(release.contents).map(
+    ([language, content]) => [language, JSON.stringify(content)] as const,
+  );
+  // One hash for all languages: the holding script names them, and every visitor loads it.
+  const contents = short(texts.map(([, body]) => body).join());
   const stored = named('stored', 'json', JSON.stringify(storedPatternsOf(release)), 'application/json');
-  const { button, buttonObject } = textsFor(setup.banner, setup.banner.defaultLanguage);
+  const { defaultLanguage } = drawn;
   const config: GateConfig = {
     base: setup.recorder.replace(/\/$/, ''),
     release: release.number,
     rules: slimRules(release.rules),
     plan: indexPlan(release.plan),
     banner: banner.name,
+    button: button ? button.name : '',
     stored: stored.name,
-    contents: Object.fromEntries(contents.map(({ language, digest }) => [language, digest])),
-    defaultLanguage: setup.banner.defaultLanguage,
-    button: [button, buttonObject],
-    look: setup.banner.look,
+    languages: [defaultLanguage, ...texts.map(([language]) => language).filter((tag) => tag !== defaultLanguage)],
+    contents,
+    speaks: drawn.speaks,
   };
-  const pointer = code.hold.replaceAll('__DOUANE_CONFIG__', () => scriptSafe(config));
+  const hold = script('hold', code.hold, '__DOUANE_CONFIG__', config);
   return {
-    pointer,
-    immutable: [named('hold', 'js', pointer, 'text/javascript'), banner, stored, ...contents.map(({ file }) => file)],
+    pointer: hold.body,
+    immutable: [
+      hold,
+      banner,
+      ...(button ? [button] : []),
+      stored,
+      ...texts.map(([language, body]): GateFile => {
+        return { name: textsFile(language, contents), body, type: 'application/json' };
+      }),
+    ],
+  };
+}
+
+function buttonFace({ setup: { banner }, contents }: Release): ButtonFace {
+  const { shape, hideFor } = banner.button;
+  return {
+    css: buttonCss(banner),
+    scheme: banner.face.scheme,
+    shape,
+    ...(hideFor && { hideFor }),
+    words: Object.fromEntries(
+      Object.entries(contents).map(([language, { texts }]) => [language, [texts.button, texts.buttonObject]]),
+    ),
   };
 }
 

@@ -4,10 +4,10 @@ import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { REGIMES } from '@douane/core/regimes';
 import { compileRelease } from '@douane/core/release';
-import { newSetup, type Setup, shippedTexts } from '@douane/core/setup';
+import { newSetup, type Setup } from '@douane/core/setup';
+import { shippedTexts } from '@douane/core/texts';
 import { beforeAll, expect, it } from 'vitest';
 import { buildGate } from '../scripts/build.mjs';
-import { readableOn } from './banner/style';
 import { type GateCode, type GateFiles, gateFiles, snippetFor } from './index';
 
 const KIB = 1024;
@@ -18,7 +18,7 @@ let setup: Setup;
 beforeAll(async () => {
   await buildGate();
   const read = (name: string) => readFileSync(path.join(import.meta.dirname, '../dist/gate', name), 'utf8');
-  code = { hold: read('hold.js'), banner: read('banner.js') };
+  code = { hold: read('hold.js'), banner: read('banner.js'), button: read('button.js') };
   setup = newSetup({ key: 's', name: 'S', address: 'http://site.localhost/' }, 'http://localhost/g/s');
   // A busy site: sixty services on a hundred and twenty hosts, with three hundred cookies.
   setup.services = Array.from({ length: 60 }, (_, i) => ({
@@ -83,10 +83,13 @@ it('leaves catalogue, schemas and texts out of what holds', () => {
 
 it('names every file but the pointer by its content, and the pointer names them', () => {
   const files = filesOf(setup);
-  for (const file of files.immutable) expect(file.name).toContain(sha(file.body).slice(0, 16));
-  expect(files.pointer).toContain(named(files, 'banner.').name);
-  for (const start of ['texts-en.', 'texts-de.'])
-    expect(files.pointer).toContain(named(files, start).name.split('.')[1]);
+  for (const file of files.immutable)
+    if (!file.name.startsWith('texts-')) expect(file.name).toContain(sha(file.body).slice(0, 16));
+  for (const start of ['banner.', 'button.', 'stored.']) expect(files.pointer).toContain(named(files, start).name);
+  // All languages by one hash of them together.
+  const [, hash] = named(files, 'texts-en.').name.split('.');
+  expect(named(files, 'texts-de.').name).toContain(hash);
+  expect(files.pointer).toContain(hash);
   expect(named(files, 'hold.').body).toBe(files.pointer);
   const next = filesOf({ ...setup, banner: { ...setup.banner, texts: { en: { title: 'New' } } } }, 2);
   expect(named(next, 'texts-en.').name).not.toBe(named(files, 'texts-en.').name);
@@ -107,11 +110,14 @@ it('gives the snippet that loads the pointer', () => {
   );
 });
 
-it.each([
-  ['#34398f', '#ffffff'],
-  ['#fffdf9', '#000000'],
-  ['#ffcc00', '#000000'],
-  ['#12694f', '#ffffff'],
-])('writes on %s in %s', (colour, text) => {
-  expect(readableOn(colour)).toBe(text);
+it('keeps the banner with its style and one language within 14 KiB, and the choices button within 4', () => {
+  const files = filesOf({ ...setup, services: setup.services.slice(0, 12) });
+  expect(gzipped(named(files, 'banner.').body) + gzipped(named(files, 'texts-en.').body)).toBeLessThan(14 * KIB);
+  expect(gzipped(named(files, 'button.').body)).toBeLessThan(4 * KIB);
+});
+
+it('loads no button where none is shown', () => {
+  const hidden = structuredClone(setup);
+  hidden.banner.button.shown = false;
+  expect(filesOf(hidden).immutable.map(({ name }) => name.split('.')[0])).not.toContain('button');
 });

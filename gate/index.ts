@@ -1,3 +1,3 @@
 export { type GateCode, type GateFile, type GateFiles, gateFiles, type HashText, snippetFor } from './files';
 export { textsFile } from './texts-file';
-export type { BannerOptions, Look } from './types';
+export type { BannerOptions } from './types';

@@ -15,6 +15,9 @@ export const allOf = (selector: string): NodeListOf<HTMLElement> =>
 /** `null` while the page has none yet. */
 export const body = (): HTMLElement | undefined => allOf('body')[0];
 
+/** Puts an element of ours before the page's body, where nothing that is done to the body reaches it. */
+export const besideBody = (host: HTMLElement) => document.documentElement.insertBefore(host, body()!);
+
 /** An element of ours with a shadow tree, which no style of the page reaches or hides. */
 export function shadowHost(name: string): { host: HTMLElement; root: ShadowRoot } {
   const host = own.createElement.call(document, name);

@@ -42,12 +42,20 @@ const visitor = {
   logLevel: 'error',
 };
 
-/** The two scripts that visitors load. */
+/** The scripts that visitors load. */
 export async function buildGate() {
   await mkdir(at('dist/gate'), { recursive: true });
   await Promise.all([
     build({ ...visitor, entryPoints: [at('gate/hold/main.ts')], outfile: at('dist/gate/hold.js') }),
-    build({ ...visitor, entryPoints: [at('gate/banner/main.ts')], outfile: at('dist/gate/banner.js') }),
+    // These are imported by the first.
+    ...['banner', 'button'].map((name) =>
+      build({
+        ...visitor,
+        format: 'esm',
+        entryPoints: [at(`gate/${name}/main.ts`)],
+        outfile: at(`dist/gate/${name}.js`),
+      }),
+    ),
   ]);
 }
 

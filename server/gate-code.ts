@@ -9,8 +9,8 @@ export async function loadGateCode(root: string): Promise<GateCode> {
     readFile(path.join(root, 'dist/gate', name), 'utf8').catch(() => {
       throw new Error(`dist/gate/${name} is missing; run npm run build`);
     });
-  const [hold, banner] = await Promise.all([read('hold.js'), read('banner.js')]);
-  return { hold, banner };
+  const [hold, banner, button] = await Promise.all([read('hold.js'), read('banner.js'), read('button.js')]);
+  return { hold, banner, button };
 }
 
 export const sha256: HashText = (text) => createHash('sha256').update(text).digest('hex');

@@ -152,6 +152,20 @@ describe('under a content security policy', () => {
   });
 });
 
+it('asks and records on a page that takes nothing but trusted types, and makes none', async () => {
+  const refused: string[] = [];
+  const policy = `script-src 'nonce-n' 'strict-dynamic'; require-trusted-types-for 'script'; trusted-types 'none'`;
+  // What the page itself writes breaks its own policy; what names the gate's files would be ours.
+  await arrive('DE', { policy }, (shown) =>
+    shown.on('pageerror', (error) => void (error.stack?.includes('/g/') && refused.push(error.message))),
+  );
+  await page.locator('douane-banner [data-act=refuse]').click();
+  await page.locator('douane-choices button').waitFor();
+  const { records } = (await ines.call('GET', `/sites/${siteId}/records`)).body;
+  expect(records[0]).toMatchObject({ method: 'refuse-all' });
+  expect(refused).toEqual([]);
+});
+
 it('keeps the yes for the next page, and asks again once the cookie is damaged', async () => {
   await arrive('DE', {});
   await sayYes();

@@ -421,16 +421,14 @@ describe('while the place is being asked for', () => {
       const treated = { regimes: [], modes: { advertising: 'notice' as const }, gpc: 'ignored' as const };
       const rule = { ...treated, yesDays: null, refusalDays: null, askAgainDays: null };
       const rules = { purposes: [{ id: 'advertising' }], rules: [rule], places: {}, stateUnknown: {}, fallback: 0 };
-      const names = { banner: 'b.js', contents: { en: '0' }, stored: 's.json', defaultLanguage: 'en' };
-      const look = { position: 'bottom' as const, sheet: '#ffffff', ink: '#000000', accent: '#000000', radius: 0 };
+      const names = { banner: 'b.js', button: '', contents: '0', stored: 's.json', languages: ['en'] };
       const config = {
         base: '/g/s',
         release: 1,
         rules,
         plan: of,
         ...names,
-        button: ['a', 'b'] as [string, string],
-        look,
+        speaks: 'browser' as const,
       };
       const gate = new parts.Gate(config, window.permits, {}, {});
       gate.begin();

@@ -66,10 +66,10 @@ afterAll(() => db?.end());
 
 it('keeps the draft, in the format of today', () => {
   expect(site.setup).toMatchObject({
-    format: 'douane.setup/2',
+    format: 'douane.setup/3',
     site: { staging: ['http://staging.localhost:9'] },
     holding: { unruled: 'by-regime' },
-    banner: { texts: { en: { title: 'One question before you sail' } }, look: { radius: 11 } },
+    banner: { texts: { en: { title: 'One question before you sail' } }, face: { radius: 11 } },
   });
   expect(site.setup.purposes.find(({ id }) => id === 'advertising')?.activities).toContain('sale');
   expect(site.setup.regions.overrides).toEqual({

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Item } from '../observe/types';
-import { providerFields, webAddress } from '../setup/schema';
+import { webAddress } from '../setup/fields';
+import { providerFields } from '../setup/schema';
 import type { Service } from '../setup/types';
 import { patternProblem } from './name-pattern';
 import type { Ruling } from './types';

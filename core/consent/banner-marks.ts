@@ -3,7 +3,16 @@ export const BANNER_ELEMENT = 'douane-banner';
 export const BUTTON_ELEMENT = 'douane-choices';
 
 /** What a button of the banner does, in its attribute `data-act`. */
-export type BannerAct = 'accept' | 'refuse' | 'choose' | 'save' | 'close' | 'retry';
+export type BannerAct =
+  | 'accept'
+  | 'refuse'
+  | 'choose'
+  | 'save'
+  | 'close'
+  | 'close-refuse'
+  | 'retry'
+  | 'service'
+  | 'back';
 /** CSS selector of what does an act in the banner. */
 export const actSelector = (act: BannerAct) => `${BANNER_ELEMENT} [data-act="${act}"]`;
 

@@ -15,12 +15,26 @@ export function directionOf(tag: string): Direction {
 
 /**
  * The best of `available` for a wanted tag, by lookup (RFC 4647 section 3.4): parts are taken from its end until one
- * fits. `de-AT` finds `de`; `de` does not find `de-AT`. `undefined`: none fits.
+ * fits. `de-AT` finds `de`; `de` does not find `de-AT`. Where none fits, what is likely is added and it is looked up
+ * again (CLDR, likely subtags): `zh-TW` finds `zh-Hant`. Bokmål and Nynorsk find `no`. `undefined`: none fits.
  */
 export function lookUpLanguage(wanted: string, available: readonly string[]): string | undefined {
-  for (let tag = wanted.toLowerCase(); tag; tag = tag.slice(0, Math.max(0, tag.lastIndexOf('-')))) {
-    const found = available.find((one) => one.toLowerCase() === tag);
-    if (found) return found;
+  const from = (start: string) => {
+    for (let tag = start.toLowerCase(); tag; tag = tag.slice(0, Math.max(0, tag.lastIndexOf('-')))) {
+      const found = available.find((one) => one.toLowerCase() === tag);
+      if (found) return found;
+    }
+    return undefined;
+  };
+  return from(wanted) ?? likely(wanted).map(from).find(Boolean) ?? from(wanted.replace(/^n[bn](?![a-z])/i, 'no'));
+}
+
+/** With script and region, and with region alone, where the tag is one that the browser knows. */
+function likely(tag: string): string[] {
+  try {
+    const { baseName, language, region } = new Intl.Locale(tag).maximize();
+    return [baseName, `${language}-${region}`];
+  } catch {
+    return []; // no tag: nothing is likely
   }
-  return undefined;
 }

@@ -30,6 +30,8 @@ export interface SiteRegions {
   fallback: string;
   /** The organisation's own values, by regime. */
   overrides?: Record<string, RegimeOverride | undefined>;
+  /** Ids of the regimes for which the banner has a wording of its own. */
+  worded?: readonly string[];
   /** In order: the first that covers a place is its treatment. What none covers is by the regimes served. */
   rules?: readonly SiteRule[];
 }
@@ -40,7 +42,7 @@ export interface SiteRegions {
  * whose it is.
  */
 export function compileRules(purposes: readonly RuledPurpose[], regions: SiteRegions, on: string): Rules {
-  const { overrides = {}, rules: siteRules = [] } = regions;
+  const { overrides = {}, rules: siteRules = [], worded = [] } = regions;
   const served = regions.regimes.filter((id) => isInForce(id, on));
   const rules: PlaceRule[] = [];
   const known = new Map<string, number>();
@@ -55,7 +57,9 @@ export function compileRules(purposes: readonly RuledPurpose[], regions: SiteReg
   const byRegimes = (ids: readonly string[], siteRule?: number): number => {
     const own = siteRule === undefined ? {} : siteRules[siteRule]!;
     return keep(`${siteRule ?? ''} ${ids.join(' ')}`, () => ({
-      ...joined(ids.map((id) => ruleOf(id, purposes, merged(overrides[id], own), on))),
+      ...joined(
+        ids.map((id) => ruleOf(id, purposes, { ...merged(overrides[id], own), ownWording: worded.includes(id) }, on)),
+      ),
       ...(siteRule !== undefined && { siteRule: siteRule + 1 }),
     }));
   };

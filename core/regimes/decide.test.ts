@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { newSetup, rulesOf } from '../setup/index';
 import {
   compileRules,
+  decide,
   explain,
   grantedMeanwhile,
   isStricter,
@@ -193,8 +194,18 @@ describe('what a site serves, compiled', () => {
         refusalDays: null,
         askAgainDays: 365,
         ages: [{ under: 13, needs: { p: 'guardian' } }],
+        shows: { links: ['Your Privacy Choices'], linkIcon: true },
       },
     ]);
+  });
+
+  it('tells what a banner has to show there, of all laws that hold, and in whose wording', () => {
+    const regions = { regimes: ['eu', 'it', 'us-ca'], fallback: 'eu', worded: ['it'] };
+    const rules = compileRules([{ id: 'p' }], regions, TODAY);
+    const showsAt = (code: string) => decide(parsePlace(code), { gpc: false }, null, rules).shows;
+    expect(showsAt('IT')).toEqual({ closeRefuses: true, wording: 'it' });
+    expect(showsAt('US')).toEqual({ links: ['Your Privacy Choices'], linkIcon: true });
+    expect(showsAt('FR')).toBeUndefined();
   });
 });
 

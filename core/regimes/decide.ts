@@ -36,6 +36,8 @@ export function decide(
     barred: [],
     gpcObeyed: false,
     keepDays: 0,
+    yesDays: rule.yesDays,
+    ...(rule.shows && { shows: rule.shows }),
   };
   const days = choice?.ageDays ?? 0;
   const yesEnds = rule.yesDays ?? Number.POSITIVE_INFINITY;

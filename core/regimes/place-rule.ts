@@ -8,6 +8,7 @@ import {
   type ModeKey,
   type PlaceRule,
   type ResolvedRegime,
+  type Shows,
 } from './types';
 
 /** An organisation's own values in place of a law's. */
@@ -16,6 +17,8 @@ export interface RegimeOverride {
   yesDays?: number;
   refusalDays?: number;
   askAgainDays?: number;
+  /** The banner speaks in its own wording there. */
+  ownWording?: boolean;
 }
 
 export interface RuledPurpose {
@@ -43,6 +46,12 @@ export function ruleOf(
     modes[purpose] = strictest('mode', keysOf(activities).map(modeOf));
   }
   const ages = agesOf(regime, purposes, modes);
+  const shows: Shows = {
+    ...(regime.links.value.length > 0 && { links: regime.links.value }),
+    ...(regime.linkIcon && { linkIcon: true }),
+    ...(regime.closeRefuses && { closeRefuses: true }),
+    ...(override.ownWording && { wording: id }),
+  };
   return {
     regimes: [id],
     modes,
@@ -51,6 +60,7 @@ export function ruleOf(
     refusalDays: override.refusalDays ?? regime.refusalDays.value,
     askAgainDays: override.askAgainDays ?? regime.askAgainDays.value,
     ...(ages.length > 0 && { ages }),
+    ...shown([shows]),
   };
 }
 
@@ -145,9 +155,17 @@ export function joined(all: readonly PlaceRule[]): PlaceRule {
       each((rule) => rule.askAgainDays),
     ),
     ...(ages.length > 0 && { ages }),
+    ...shown(all.flatMap((rule) => rule.shows ?? [])),
     from,
     ...(siteRule[0] !== undefined && siteRule.every((one) => one === siteRule[0]) && { siteRule: siteRule[0] }),
   };
+}
+
+/** All of them together; of several wordings the first. Nothing where there is none. */
+function shown(all: readonly Shows[]): Pick<PlaceRule, 'shows'> {
+  const links = [...new Set(all.flatMap((shows) => shows.links ?? []))];
+  const shows = Object.assign({}, ...all.toReversed(), links.length > 0 && { links }) as Shows;
+  return Object.keys(shows).length > 0 ? { shows } : {};
 }
 
 /** Without those from which another of them has what it does not say itself. */

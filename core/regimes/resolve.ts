@@ -1,6 +1,8 @@
 import { REGIMES } from './catalogue';
 import type { Inherited, Regime, RegimeValues, ResolvedRegime } from './types';
 
+/** What most laws do not ask. */
+const EXTRAS = ['linkIcon', 'closeRefuses'] as const;
 const VALUES: (keyof RegimeValues)[] = [
   'gpc',
   'yesDays',
@@ -37,6 +39,7 @@ export function resolveRegime(id: string, on = '9999-12-31', regimes: readonly R
   const values: Record<string, Inherited<unknown>> = {};
   const modes: Record<string, Inherited<unknown>> = {};
   for (const regime of line) {
+    for (const field of EXTRAS) if (regime[field]) values[field] = { ...regime[field], from: regime.id };
     for (const said of [regime, ...(regime.changes ?? []).filter((change) => change.on <= on)]) {
       for (const field of VALUES) if (said[field]) values[field] = { ...said[field], from: regime.id };
       for (const [key, mode] of Object.entries(said.modes ?? {})) modes[key] = { ...mode, from: regime.id };

@@ -126,6 +126,39 @@ export interface Applies {
   nonProfits: boolean;
 }
 
+/** What the law of a place wants to see in the banner beside what every banner has. */
+export interface Shows {
+  /** Names that the way to an objection has to bear, in this wording. */
+  links?: string[];
+  /** The opt-out icon stands beside the link. */
+  linkIcon?: true;
+  /** A control that closes the banner is there, and means a refusal. */
+  closeRefuses?: true;
+  /** Regime in whose own wording the site speaks here. */
+  wording?: string;
+}
+
+/** What a duty is about, where a rule of the lint stands on it. */
+export const DUTY_TOPICS = [
+  'inform',
+  'by-purpose',
+  'no-ticks',
+  'no-scrolling',
+  'refuse-first',
+  'symmetry',
+  'withdraw',
+  'close-refuses',
+  'link',
+  'signal-shown',
+] as const;
+export type DutyTopic = (typeof DUTY_TOPICS)[number];
+
+export interface Duty {
+  text: string;
+  source: string;
+  about?: readonly DutyTopic[];
+}
+
 /** A change of the law that comes, or came, on a day; what it does not name stays. */
 export interface RegimeChange extends Partial<{ [K in keyof RegimeValues]: Cited<RegimeValues[K]> }> {
   /** ISO date of the first day on which it holds. */
@@ -147,7 +180,7 @@ interface RegimeHead {
   /** ISO dates; a law that ends has `until`, the first day on which it does not hold any more. */
   inForce: { from: string; until?: string };
   /** Articles that bind what the visitor sees, one sentence each. */
-  duties: { text: string; source: string }[];
+  duties: Duty[];
   sources: string[];
   /** When these were read, as an ISO date. */
   readOn: string;
@@ -157,6 +190,9 @@ interface RegimeHead {
 export interface Regime extends RegimeHead, Partial<{ [K in keyof RegimeValues]: Cited<RegimeValues[K]> }> {
   parent?: string;
   modes: Partial<Record<ModeKey, Cited<Mode>>>;
+  /** See `Shows`; where no regime of the line says it, it is not asked. */
+  linkIcon?: Cited<true>;
+  closeRefuses?: Cited<true>;
   /** In the order of their days. */
   changes?: RegimeChange[];
 }
@@ -170,6 +206,8 @@ export interface ResolvedRegime extends RegimeHead, Inheritance {
   /** Those of the whole line that are still to come on the day it was resolved for, the first of them first. */
   toCome: RegimeChange[];
   modes: { default: Inherited<Mode> } & Partial<Record<Activity, Inherited<Mode>>>;
+  linkIcon?: Inherited<true>;
+  closeRefuses?: Inherited<true>;
 }
 type Inheritance = { [K in keyof RegimeValues]: Inherited<RegimeValues[K]> };
 
@@ -192,6 +230,7 @@ export interface PlaceRule {
   askAgainDays: number | null;
   /** From the youngest up; a visitor is in the first whose `under` is above the age. */
   ages?: { under: number; needs: Record<string, AgeNeed> }[];
+  shows?: Shows;
   /** Where several regimes apply: which of them brought the treatment of a purpose. */
   from?: Record<string, string>;
   /** Number, from 1, of the site's own rule that brought this about; absent: the law of the place. */
@@ -243,6 +282,9 @@ export interface Decision {
   ask: boolean;
   /** Purposes that the visitor's age keeps off, whatever is chosen: nothing to ask for. */
   barred: string[];
+  shows?: Shows;
+  /** How long a yes stands. */
+  yesDays: number | null;
   /** A signal turned something off, and the visitor is to be shown so. */
   gpcObeyed: boolean;
   /** How many days from now the choice has to be kept to be respected; 0 where there is none. */

@@ -1,6 +1,8 @@
 import { type Direction, directionOf } from '../language/index';
-import { textsFor } from '../setup/texts';
-import type { BannerTexts, Purpose, Setup } from '../setup/types';
+import type { ItemKind } from '../observe/types';
+import type { Setup } from '../setup/types';
+import { type BannerTexts, textsFor, withFacts } from '../texts/index';
+import { purposeWords } from '../texts/purposes';
 
 /** What the banner says in one language: texts, purposes, and the services found for each. */
 export interface BannerContent {
@@ -8,47 +10,70 @@ export interface BannerContent {
   language: string;
   direction: Direction;
   texts: BannerTexts;
-  purposes: {
-    id: string;
-    name: string;
-    text: string;
-    necessary: boolean;
-    services: {
-      name: string;
-      policyUrl?: string;
-      items: { name: string; lifetimeSeconds?: number | null; description?: string }[];
-    }[];
-  }[];
+  /** By regime: what is said otherwise there. */
+  wording?: Record<string, Partial<BannerTexts>>;
+  purposes: ShownPurpose[];
   policyUrl?: string;
 }
 
-/** What a setup comes to in the banner, in one of its languages. */
-export function bannerContent(setup: Pick<Setup, 'banner' | 'purposes' | 'services'>, language: string): BannerContent {
+export interface ShownPurpose {
+  id: string;
+  name: string;
+  text: string;
+  necessary: boolean;
+  services: ShownService[];
+}
+
+export interface ShownService {
+  id?: string;
+  name: string;
+  policyUrl?: string;
+  provider?: string;
+  /** ISO 3166-1 alpha-2. */
+  country?: string;
+  retention?: string;
+  items: { kind?: ItemKind; name: string; lifetimeSeconds?: number | null; description?: string }[];
+}
+
+/** What a setup comes to in the banner, in one of its languages. Facts of the visit are left for the gate to put in. */
+export function bannerContent(
+  setup: Pick<Setup, 'site' | 'banner' | 'purposes' | 'services'>,
+  language: string,
+): BannerContent {
+  const { banner, services, site } = setup;
+  const facts = { site: site.name, services: String(services.length) };
+  const told = <T extends Partial<BannerTexts>>(texts: T): T =>
+    Object.fromEntries(Object.entries(texts).map(([key, words]) => [key, withFacts(words, facts)])) as T;
+  const wording = Object.entries(banner.wording ?? {}).flatMap(([regime, texts]) => {
+    const own = texts[language];
+    return own ? [[regime, told(own)] as const] : [];
+  });
   return {
     language,
     direction: directionOf(language),
-    texts: textsFor(setup.banner, language),
+    texts: told(textsFor(banner, language)),
+    ...(wording.length > 0 && { wording: Object.fromEntries(wording) }),
     purposes: setup.purposes.map((purpose) => ({
       id: purpose.id,
-      ...wordsOf(purpose, language),
+      ...purposeWords(purpose, language),
       necessary: purpose.necessary === true,
-      services: setup.services
+      services: services
         .filter((service) => service.purpose === purpose.id)
-        .map(({ name, policyUrl, items }) => ({
+        .map(({ id, name, policyUrl, provider, country, retention, items }) => ({
+          id,
           name,
-          ...(policyUrl && { policyUrl }),
+          policyUrl,
+          provider,
+          country,
+          retention,
           items: items.map((item) => ({
+            kind: item.kind,
             name: item.name,
             lifetimeSeconds: item.lifetimeSeconds,
             description: item.description,
           })),
         })),
     })),
-    ...(setup.banner.policyUrl && { policyUrl: setup.banner.policyUrl }),
+    ...(banner.policyUrl && { policyUrl: banner.policyUrl }),
   };
-}
-
-function wordsOf(purpose: Purpose, language: string): { name: string; text: string } {
-  const { name, text } = purpose.translations?.[language] ?? purpose;
-  return { name, text };
 }

@@ -1,2 +1,2 @@
-export { type BannerContent, bannerContent } from './banner-content';
+export { type BannerContent, bannerContent, type ShownPurpose, type ShownService } from './banner-content';
 export { type Compiled, compiledOf, compileRelease, type Release, readRelease, storedPatternsOf } from './release';

@@ -48,6 +48,14 @@ describe('a release', () => {
     expect(readRelease({ number: 4, madeOn: TODAY, setup: setup(), compiled })).toEqual(frozen);
   });
 
+  it('has what a newer banner says beside the words that were frozen', () => {
+    const frozen = compileRelease(setup(), 4, TODAY);
+    const compiled = JSON.parse(JSON.stringify(compiledOf(frozen)));
+    compiled.contents.en.texts = { title: 'As it was' };
+    const { en } = readRelease({ number: 4, madeOn: TODAY, setup: setup(), compiled }).contents;
+    expect(en!.texts).toEqual({ ...frozen.contents.en!.texts, title: 'As it was' });
+  });
+
   it('of the first versions is compiled as of its day', () => {
     const read = readRelease({ number: 2, setup: setup(), compiled: null, madeOn: '2025-03-01' });
     expect(read).toEqual(compileRelease(setup(), 2, '2025-03-01'));

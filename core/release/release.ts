@@ -61,6 +61,14 @@ const rulesSchema = z.object({
       refusalDays: days,
       askAgainDays: days,
       ages: z.array(z.object({ under: z.number(), needs: z.record(z.string(), z.enum(AGE_NEEDS)) })).optional(),
+      shows: z
+        .object({
+          links: z.array(z.string()).optional(),
+          linkIcon: z.literal(true).optional(),
+          closeRefuses: z.literal(true).optional(),
+          wording: z.string().optional(),
+        })
+        .optional(),
       from: z.record(z.string(), z.string()).optional(),
       siteRule: z.number().optional(),
     }),
@@ -124,8 +132,17 @@ export function readRelease(kept: { number: number; setup: unknown; compiled: un
     format: 'douane.release/1',
     number: kept.number,
     setup: parsed.value,
-    ...withNecessary(compiledSchema.parse(kept.compiled)),
+    ...withTexts(withNecessary(compiledSchema.parse(kept.compiled)), parsed.value),
   };
+}
+
+/** A text that came into the banner since a release was frozen is as it ships. */
+function withTexts(compiled: Compiled, setup: Setup): Compiled {
+  const contents = Object.entries(compiled.contents).map(([language, content]) => {
+    const texts = { ...bannerContent(setup, language).texts, ...content.texts };
+    return [language, { ...content, texts }] as const;
+  });
+  return { ...compiled, contents: Object.fromEntries(contents) };
 }
 
 /** Releases of the first versions leave the necessary out of what their rules treat. */

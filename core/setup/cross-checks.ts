@@ -9,9 +9,9 @@ import { ruleOf } from '../regimes/place-rule';
 import { resolveRegime } from '../regimes/resolve';
 import { isStricter } from '../regimes/strictness';
 import type { ModeKey } from '../regimes/types';
+import { BANNER_TEXTS, type BannerTextKey, FACTS, shippedTexts, unknownFacts } from '../texts/index';
 import { plural } from '../words/index';
-import { shippedTexts } from './texts';
-import { BANNER_TEXTS, type Setup } from './types';
+import type { Setup } from './types';
 
 type Refuse = (path: (string | number)[], message: string) => void;
 
@@ -126,15 +126,54 @@ export function laxerThanLaw(id: string, override: Override): string[] {
   return [...modes.map(([key]) => key), ...durations];
 }
 
-function checkBanner({ banner }: Pick<Setup, 'banner'>, refuse: Refuse): void {
-  const { languages, defaultLanguage, texts } = banner;
+function checkBanner({ banner, regions }: Pick<Setup, 'banner' | 'regions'>, refuse: Refuse): void {
+  const { languages, drafts = [], defaultLanguage, texts, wording = {}, form } = banner;
   if (!languages.includes(defaultLanguage)) {
     refuse(['banner', 'defaultLanguage'], `"${defaultLanguage}" is none of its languages: ${languages.join(', ')}`);
   }
-  languages.forEach((tag, i) => {
-    if (languages.indexOf(tag) !== i) refuse(['banner', 'languages', i], `"${tag}" is there twice`);
-    if (shippedTexts(tag)) return;
+  for (const field of ['languages', 'drafts'] as const) {
+    const tags = banner[field] ?? [];
+    tags.forEach((tag, i) => {
+      if (!isLanguage(tag)) refuse(['banner', field, i], `"${tag}" is no language that is known (BCP 47)`);
+      else if (tags.indexOf(tag) !== i || (field === 'drafts' && languages.includes(tag)))
+        refuse(['banner', field, i], `"${tag}" is there twice`);
+    });
+  }
+  for (const tag of languages) {
+    if (shippedTexts(tag)) continue;
     const missing = BANNER_TEXTS.filter((name) => texts[tag]?.[name] === undefined);
     for (const name of missing) refuse(['banner', 'texts', tag, name], `no text ships in "${tag}", so write one`);
-  });
+  }
+  checkFacts(['banner', 'texts'], texts, refuse);
+  for (const [regime, own] of Object.entries(wording)) {
+    const at = ['banner', 'wording', regime];
+    if (!regions.regimes.includes(regime))
+      refuse(at, `not among the regimes served: ${regions.regimes.join(', ')}; nobody would read it`);
+    checkFacts(at, own, refuse);
+  }
+  for (const tag of Object.keys(texts))
+    if (![...languages, ...drafts].includes(tag)) refuse(['banner', 'texts', tag], 'the banner does not speak it');
+  if (form.kind === 'within' && !form.into)
+    refuse(['banner', 'form', 'into'], 'in which element of the page? A selector such as #privacy');
+}
+
+/** A placeholder that stands for nothing would be read by visitors as it stands. */
+function checkFacts(at: string[], texts: Setup['banner']['texts'], refuse: Refuse): void {
+  for (const [tag, own] of Object.entries(texts))
+    for (const [key, words] of Object.entries(own)) {
+      const [unknown] = unknownFacts(key as BannerTextKey, words);
+      if (unknown === undefined) continue;
+      const known = Object.keys(FACTS).filter((name) => FACTS[name]!.in?.includes(key as BannerTextKey) !== false);
+      refuse([...at, tag, key], `{${unknown}} stands for nothing here; there are {${known.join('}, {')}}`);
+    }
+}
+
+/** A tag by its form, of a language that is registered. */
+function isLanguage(tag: string): boolean {
+  try {
+    const { language } = new Intl.Locale(tag);
+    return new Intl.DisplayNames('en', { type: 'language', fallback: 'none' }).of(language) !== undefined;
+  } catch {
+    return false; // no tag by its form
+  }
 }

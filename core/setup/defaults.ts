@@ -1,69 +1,66 @@
+import { shippedLanguage } from '../texts/index';
 import { FORMAT } from './schema';
-import { LANGUAGES_SHIPPED } from './texts';
-import type { Banner, Purpose, Setup } from './types';
+import type { Banner, BannerForm, ChoicesButton, Face, Purpose, Setup } from './types';
 
+const SHIPPED_PURPOSES = shippedLanguage('en')!.purposes;
+
+/** Called as they ship, in every language that ships. */
 export const DEFAULT_PURPOSES: Purpose[] = [
-  {
-    id: 'necessary',
-    name: 'Necessary',
-    text: 'What the site cannot work without: keeping you signed in, your basket, payment, security and your choice here.',
-    necessary: true,
-    translations: {
-      de: {
-        name: 'Notwendig',
-        text: 'Ohne sie geht es nicht: Anmeldung, Warenkorb, Zahlung, Sicherheit und Ihre Wahl an dieser Stelle.',
-      },
-    },
-  },
-  {
-    id: 'functional',
-    name: 'Functional',
-    text: 'Makes the site more convenient: remembered settings, chat, typefaces.',
-    translations: {
-      de: { name: 'Funktional', text: 'Macht die Seite bequemer: gemerkte Einstellungen, Chat, Schriften.' },
-    },
-  },
-  {
-    id: 'measurement',
-    name: 'Measurement',
-    text: 'Counts visits and shows us which pages work and which do not.',
-    translations: {
-      de: { name: 'Messung', text: 'Zählt Besuche und zeigt uns, welche Seiten funktionieren und welche nicht.' },
-    },
-  },
+  { id: 'necessary', ...SHIPPED_PURPOSES.necessary!, necessary: true },
+  { id: 'functional', ...SHIPPED_PURPOSES.functional! },
+  { id: 'measurement', ...SHIPPED_PURPOSES.measurement! },
   {
     id: 'advertising',
-    name: 'Advertising',
-    text: 'Recognises you on other sites, to show you advertisements that match what you looked at here.',
+    ...SHIPPED_PURPOSES.advertising!,
     activities: ['sale', 'sharing', 'targeted-advertising'],
-    translations: {
-      de: {
-        name: 'Werbung',
-        text: 'Erkennt Sie auf anderen Seiten wieder, um Werbung zu zeigen, die zu Ihrem Besuch hier passt.',
-      },
-    },
   },
-  {
-    id: 'embedded',
-    name: 'Embedded content',
-    text: 'Videos, maps and posts that come from other providers, who then learn of your visit.',
-    translations: {
-      de: {
-        name: 'Eingebettete Inhalte',
-        text: 'Videos, Karten und Beiträge anderer Anbieter, die dann von Ihrem Besuch erfahren.',
-      },
-    },
-  },
+  { id: 'embedded', ...SHIPPED_PURPOSES.embedded! },
 ];
 
-/** The banner of a site that was just taken on: every language that ships, no text changed. */
+export const DEFAULT_FORM: BannerForm = {
+  kind: 'bar',
+  edge: 'bottom',
+  corner: 'bottom-right',
+  dimmed: false,
+  purposesFirst: false,
+  order: ['refuse', 'choose', 'accept'],
+};
+
+export const DEFAULT_FACE: Face = {
+  scheme: 'light',
+  light: { sheet: '#fffdf9', ink: '#18222d', accent: '#34398f', line: '#18222d' },
+  dark: { sheet: '#18222d', ink: '#f4f1ea', accent: '#b9bcf2', line: '#53606c' },
+  family: '',
+  size: 15,
+  space: 12,
+  radius: 4,
+  border: 1,
+  shadow: 'none',
+  width: 420,
+  weights: { refuse: 'filled', choose: 'filled', accept: 'filled' },
+};
+
+export const DEFAULT_BUTTON: ChoicesButton = {
+  shown: true,
+  corner: 'bottom-left',
+  shape: 'words',
+  offset: { x: 16, y: 16 },
+  phone: true,
+  desktop: true,
+};
+
+/** The banner of a site that was just taken on: no text changed. */
 export function defaultBanner(): Banner {
-  return {
+  return structuredClone({
     defaultLanguage: 'en',
-    languages: [...LANGUAGES_SHIPPED],
+    languages: ['en', 'de'],
+    speaks: 'browser',
     texts: {},
-    look: { position: 'bottom', sheet: '#fffdf9', ink: '#18222d', accent: '#34398f', radius: 4 },
-  };
+    form: DEFAULT_FORM,
+    face: DEFAULT_FACE,
+    button: DEFAULT_BUTTON,
+    noticeAfter: false,
+  });
 }
 
 /** A setup for a site of which only the address is known: two regimes, the strictest as fallback, no services. */

@@ -1,6 +1,8 @@
+export { CORNERS, FIRST_ACTS, FORMS, LOGO_LIMITS, MOST_CSS, SCHEMES, WEIGHTS } from './banner-schema';
 export { type Difference, differences } from './compare';
 export { laxerThanLaw } from './cross-checks';
-export { DEFAULT_PURPOSES, newSetup } from './defaults';
+export { DEFAULT_BUTTON, DEFAULT_FACE, DEFAULT_FORM, DEFAULT_PURPOSES, newSetup } from './defaults';
+export { webAddress } from './fields';
 export { answerLines, namedPlacesWords, organisationFactsSchema } from './organisation';
 export {
   type FieldProblem,
@@ -12,9 +14,7 @@ export {
   readSetup,
   setupJsonSchema,
 } from './parse';
-export { webAddress } from './schema';
 export { parseSignInText, type SignIn, signInSchema } from './sign-in';
 export { rulesOf } from './site-rules';
-export { LANGUAGES_SHIPPED, shippedTexts, textsFor } from './texts';
 export * from './types';
 export { upgradeSetup } from './upgrade';

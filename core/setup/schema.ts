@@ -1,12 +1,13 @@
 import { z } from 'zod';
 import { UNRULED } from '../hold/types';
-import { LANGUAGE_TAG } from '../language/index';
 import { ITEM_KINDS } from '../observe/types';
 import { TREATMENTS } from '../regimes/compile';
 import { ACTIVITIES, type Mode } from '../regimes/types';
+import { bannerSchema } from './banner-schema';
+import { languageTag, line, text, webAddress } from './fields';
 
 /** Name of the format as it is written now; older ones are brought up to it (`upgrade.ts`). */
-export const FORMAT = 'douane.setup/2';
+export const FORMAT = 'douane.setup/3';
 
 const slug = z
   .string()
@@ -28,21 +29,10 @@ const hostAndPath = z
     /^[a-z0-9_-]+(\.[a-z0-9_-]+)*(\/[^\s?#]*)?$/i,
     'a host name such as tags.example.org, or with the beginning of a path such as cdn.example.org/ads/',
   );
-const languageTag = z.string().max(35).regex(LANGUAGE_TAG, 'a language tag such as en, pt-BR or zh-Hant (BCP 47)');
-export const webAddress = z
-  .string()
-  .refine(
-    (text) => /^https?:\/\//i.test(text) && URL.canParse(text),
-    'a web address starting with http:// or https://',
-  );
 const origin = webAddress.refine(
   (text) => !URL.canParse(text) || new URL(text).origin === text.replace(/\/$/, ''),
   'an address without path, such as https://www.example.org',
 );
-const colour = z.string().regex(/^#[0-9a-f]{6}$/i, 'a colour as #rrggbb');
-const line = z.string().trim().min(1, 'must not be empty').max(200);
-const text = z.string().trim().min(1, 'must not be empty').max(2000);
-
 export const purposeSchema = z.strictObject({
   id: slug,
   name: line,
@@ -117,44 +107,6 @@ export const regionsSchema = z.strictObject({
     .array(siteRuleSchema)
     .max(MOST_RULES, `at most ${MOST_RULES} rules; name all places of one treatment in one rule`)
     .optional(),
-});
-
-export const bannerTextsSchema = z.strictObject({
-  title: line,
-  body: text,
-  accept: line,
-  refuse: line,
-  choose: line,
-  save: line,
-  button: line,
-  buttonObject: line,
-  panelTitle: line,
-  always: line,
-  services: line,
-  gpcObeyed: text,
-  failed: text,
-  retry: line,
-  record: line,
-  /** Lifetime of what ends with the browser session. */
-  session: line,
-  close: line,
-  policy: line,
-});
-
-export const bannerSchema = z.strictObject({
-  defaultLanguage: languageTag,
-  /** Those in which the banner speaks. */
-  languages: z.array(languageTag).min(1, 'at least one language').max(60),
-  /** By language: what the site says otherwise than the texts that ship. */
-  texts: z.record(languageTag, bannerTextsSchema.partial()),
-  look: z.strictObject({
-    position: z.enum(['bottom', 'corner', 'middle']),
-    sheet: colour,
-    ink: colour,
-    accent: colour,
-    radius: z.number().int().min(0).max(24),
-  }),
-  policyUrl: webAddress.optional(),
 });
 
 export const siteSchema = z.strictObject({

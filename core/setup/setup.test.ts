@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { directionOf, lookUpLanguage } from '../language/index';
+import { shippedTexts, textsFor } from '../texts/index';
 import {
   differences,
   newSetup,
@@ -8,8 +9,6 @@ import {
   readSetup,
   type Setup,
   setupJsonSchema,
-  shippedTexts,
-  textsFor,
   upgradeSetup,
 } from './index';
 
@@ -101,7 +100,47 @@ it.each<[string, (setup: Setup) => void, string]>([
       ),
     'services[1].hosts',
   ],
-  ['a colour by name', (s) => Object.assign(s.banner.look, { ink: 'red' }), 'banner.look.ink'],
+  ['a colour by name', (s) => Object.assign(s.banner.face.dark, { ink: 'red' }), 'banner.face.dark.ink'],
+  [
+    'a placeholder that stands for nothing',
+    (s) => Object.assign(s.banner.texts, { en: { body: 'Hello {visitor}' } }),
+    'banner.texts.en.body',
+  ],
+  [
+    'a placeholder where nobody knows it',
+    (s) => Object.assign(s.banner.texts, { en: { title: 'For {lifetime}' } }),
+    'banner.texts.en.title',
+  ],
+  ['a language that is none', (s) => s.banner.languages.push('qqq'), 'banner.languages[2]'],
+  ['a draft of a language that is live', (s) => Object.assign(s.banner, { drafts: ['de'] }), 'banner.drafts[0]'],
+  [
+    'a wording for visitors that the site does not serve',
+    (s) => Object.assign(s.banner, { wording: { br: { en: { title: 'Hi' } } } }),
+    'banner.wording.br',
+  ],
+  [
+    'a banner within the page that is nowhere',
+    (s) => Object.assign(s.banner.form, { kind: 'within' }),
+    'banner.form.into',
+  ],
+  [
+    'an order without refusing',
+    (s) => Object.assign(s.banner.form, { order: ['accept', 'choose', 'accept'] }),
+    'banner.form.order',
+  ],
+  [
+    'a family that breaks out of its rule',
+    (s) => Object.assign(s.banner.face, { family: 'x;}*{display:none' }),
+    'banner.face.family',
+  ],
+  [
+    'a picture that is a page',
+    (s) =>
+      Object.assign(s.banner.face, {
+        logo: { data: 'data:text/html;base64,PGI+', width: 9, height: 9, alt: '' },
+      }),
+    'banner.face.logo.data',
+  ],
   ['a purpose twice', (s) => s.purposes.push(s.purposes[0]!), 'purposes[5].id'],
   ['a field nobody knows', (s) => Object.assign(s.site, { colour: 1 }), 'site'],
 ])('names the field: %s', (_what, change, path) => {
@@ -132,9 +171,9 @@ it('describes itself in JSON Schema', () => {
 
 it('finds where two setups differ', () => {
   const changed = fresh();
-  changed.banner.look.radius = 9;
+  changed.banner.face.radius = 9;
   changed.services.push({ id: 'x', name: 'X', purpose: 'functional', hosts: [], items: [] });
-  expect(differences(fresh(), changed).map(({ path }) => path)).toEqual(['services', 'banner.look.radius']);
+  expect(differences(fresh(), changed).map(({ path }) => path)).toEqual(['services', 'banner.face.radius']);
   expect(differences(fresh(), fresh())).toEqual([]);
 });
 
@@ -154,7 +193,7 @@ describe('a file of the first format', () => {
       banner: {
         defaultLanguage: 'en',
         texts: { en: { ...en, title: 'One question before you sail' }, de: shippedTexts('de') },
-        look: rest.banner.look,
+        look: { position: 'corner', sheet: '#ffffff', ink: '#111111', accent: '#222222', radius: 7 },
       },
     };
   };
@@ -164,7 +203,7 @@ describe('a file of the first format', () => {
     expect(parsed).toMatchObject({
       ok: true,
       value: {
-        format: 'douane.setup/2',
+        format: 'douane.setup/3',
         regions: {
           overrides: {
             'us-ca': { modes: { default: 'opt-in', sale: 'opt-in', 'targeted-advertising': 'opt-in' } },
@@ -172,7 +211,12 @@ describe('a file of the first format', () => {
           },
         },
         holding: { unruled: 'by-regime' },
-        banner: { languages: ['en', 'de'], texts: { en: { title: 'One question before you sail' } } },
+        banner: {
+          languages: ['en', 'de'],
+          texts: { en: { title: 'One question before you sail' } },
+          form: { kind: 'card' },
+          face: { light: { sheet: '#ffffff', ink: '#111111', accent: '#222222' }, radius: 7 },
+        },
       },
     });
     const { value } = parsed as { value: Setup };
@@ -200,10 +244,16 @@ it.each([
   ['DE', 'de'],
   ['zh-Hant-TW', 'zh-Hant'],
   ['zh-Hans', undefined],
-  ['pt', undefined],
+  ['zh-TW', 'zh-Hant'],
+  ['zh-CN', undefined],
+  ['pt', 'pt-BR'],
+  ['nb-NO', 'no'],
+  ['nn', 'no'],
+  ['nbx', undefined],
   ['', undefined],
+  ['x_y', undefined],
 ])('looks %j up as %j', (wanted, found) => {
-  expect(lookUpLanguage(wanted, ['de', 'pt-BR', 'zh-Hant'])).toBe(found);
+  expect(lookUpLanguage(wanted, ['de', 'pt-BR', 'zh-Hant', 'no'])).toBe(found);
 });
 
 it.each([

@@ -1,4 +1,5 @@
-import { SHIPPED_TEXTS } from './texts';
+import { type BannerTexts, shippedTexts } from '../texts/index';
+import { DEFAULT_BUTTON, DEFAULT_FACE, DEFAULT_FORM } from './defaults';
 
 type Json = Record<string, unknown>;
 
@@ -9,7 +10,10 @@ interface Upgrade {
 }
 
 /** Every format that was ever written, in order. To add one is to add a step at the end. */
-const UPGRADES: Upgrade[] = [{ from: 'douane.setup/1', up: toSecond }];
+const UPGRADES: Upgrade[] = [
+  { from: 'douane.setup/1', up: toSecond },
+  { from: 'douane.setup/2', up: toThird },
+];
 
 /**
  * A setup file of any format that was ever written, in today's. What is no object, or of a format unknown here, comes
@@ -83,9 +87,53 @@ function withSparseTexts(banner: unknown): unknown {
   const languages = Object.keys(banner.texts);
   const texts = Object.entries(banner.texts).flatMap(([tag, own]) => {
     if (!isObject(own)) return [[tag, own]];
-    const shipped = (SHIPPED_TEXTS[tag] ?? {}) as Json;
-    const changed = Object.entries(own).filter(([name, text]) => text !== shipped[name]);
+    const shipped: Json = { ...shippedTexts(tag) };
+    const former: Json = FORMER_TEXTS[tag] ?? {};
+    const changed = Object.entries(own).filter(([name, text]) => text !== shipped[name] && text !== former[name]);
     return changed.length > 0 ? [[tag, Object.fromEntries(changed)]] : [];
   });
   return { ...banner, languages, texts: Object.fromEntries(texts) };
+}
+
+/** As they shipped when a file still held all of them, where they say something else today. */
+const FORMER_TEXTS: Record<string, Partial<BannerTexts>> = {
+  en: {
+    body: 'Besides what the site needs to work, we and the services listed would like to store and read data on your device. Nothing of that happens before you say yes. You can change your mind at any time.',
+  },
+  de: {
+    body: 'Außer dem, was die Seite zum Funktionieren braucht, möchten wir und die genannten Dienste Daten auf Ihrem Gerät speichern und lesen. Nichts davon geschieht vor Ihrem Ja. Sie können es sich jederzeit anders überlegen.',
+    button: 'Ihre Wahl',
+    buttonObject: 'Your Privacy Choices',
+  },
+};
+
+const FORMS_OF_SECOND: Record<string, Json> = {
+  bottom: { kind: 'bar' },
+  corner: { kind: 'card' },
+  middle: { kind: 'dialog' },
+};
+
+/** 2 to 3: one look becomes form, face and choices button. */
+function toThird(file: Json): Json {
+  const { banner } = file;
+  if (!isObject(banner) || !isObject(banner.look)) return { ...file, format: 'douane.setup/3' };
+  const { look, ...rest } = banner;
+  const { position, sheet, ink, accent, radius } = look as Json;
+  return {
+    ...file,
+    format: 'douane.setup/3',
+    banner: {
+      ...rest,
+      speaks: 'browser',
+      form: { ...DEFAULT_FORM, ...FORMS_OF_SECOND[String(position)] },
+      face: {
+        ...DEFAULT_FACE,
+        light: { sheet, ink, accent, line: ink },
+        radius,
+        width: position === 'middle' ? 560 : DEFAULT_FACE.width,
+      },
+      button: DEFAULT_BUTTON,
+      noticeAfter: false,
+    },
+  };
 }

@@ -114,7 +114,6 @@ export class Gate {
     const modes = Object.values(this.decision.modes);
     // Where nothing is asked and nothing can be objected to, nothing is shown.
     if (modes.every((mode) => mode === 'none')) return;
-    const objecting = modes.includes('opt-out');
-    void this.faces.showButton(objecting, () => this.open());
+    void this.faces.showButton({ decision: this.decision, onOpen: () => this.open() });
   }
 }

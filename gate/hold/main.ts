@@ -1,4 +1,4 @@
-import type { BannerOptions, GateConfig, ToldOfVisitor } from '../types';
+import type { GateConfig, ToldOfVisitor } from '../types';
 import { Gate } from './gate';
 import { intercept } from './intercept';
 import { releaseMarked } from './marked';
@@ -9,7 +9,6 @@ import { visitOverride } from './visit-override';
 declare const __DOUANE_CONFIG__: GateConfig;
 declare global {
   interface Window {
-    douaneBanner?: (options: BannerOptions) => void;
     douane?: { open(): void; tell(told: ToldOfVisitor): void; version: number };
   }
 }
@@ -39,6 +38,10 @@ function start(config: GateConfig): void {
 
   const gate = new Gate(config, permits, visitOverride(), told);
   window.douane = { open: () => gate.open(), tell: (more) => gate.tell(toldIn(more)), version: config.release };
+  // A link of the page's own may lead to the choice.
+  addEventListener('click', ({ target }) => {
+    if (target instanceof Element && target.closest('[data-douane-open]')) gate.open();
+  });
   gate.begin();
 }
 

@@ -22,7 +22,9 @@ export const au: Regime = {
     value: { anyOf: [[{ code: 'revenue', atLeast: 3_000_000, currency: 'AUD' }]], nonProfits: true },
     source: 'Privacy Act s. 6C, 6D',
   },
-  duties: [{ text: 'A notice says what is collected, for what, and to whom it goes.', source: 'APP 5' }],
+  duties: [
+    { text: 'A notice says what is collected, for what, and to whom it goes.', source: 'APP 5', about: ['inform'] },
+  ],
   sources: ['Privacy Act 1988 (Cth)'],
   readOn: '2026-11-25',
 };

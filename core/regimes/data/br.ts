@@ -27,8 +27,12 @@ export const br: Regime = {
     source: 'LGPD art. 3',
   },
   duties: [
-    { text: 'Rejecting what is not necessary stands on the first layer.', source: 'ANPD cookie guide 2022' },
-    { text: 'A yes is given by purpose.', source: 'LGPD art. 8 § 4' },
+    {
+      text: 'Rejecting what is not necessary stands on the first layer.',
+      source: 'ANPD cookie guide 2022',
+      about: ['refuse-first'],
+    },
+    { text: 'A yes is given by purpose.', source: 'LGPD art. 8 § 4', about: ['by-purpose'] },
   ],
   sources: ['Lei 13.709/2018', 'ANPD, Guia orientativo: cookies'],
   readOn: '2026-11-25',

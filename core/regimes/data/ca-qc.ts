@@ -32,7 +32,11 @@ export const caQc: Regime = {
     source: 'P-39.1 s. 1',
   },
   duties: [
-    { text: 'The request is clear, by purpose, and apart from other terms.', source: 'P-39.1 s. 14' },
+    {
+      text: 'The request is clear, by purpose, and apart from other terms.',
+      source: 'P-39.1 s. 14',
+      about: ['inform', 'by-purpose'],
+    },
     { text: 'Settings give the highest privacy without any act of the visitor.', source: 'P-39.1 s. 9.1' },
   ],
   sources: ['CQLR c. P-39.1'],

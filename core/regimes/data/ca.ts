@@ -30,6 +30,7 @@ export const ca: Regime = {
     {
       text: 'Say it before or when it is collected; objecting is easy, and takes effect at once.',
       source: 'OPC guidelines on online behavioural advertising',
+      about: ['inform'],
     },
   ],
   sources: ['S.C. 2000, c. 5'],

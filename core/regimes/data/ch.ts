@@ -35,7 +35,9 @@ export const ch: Regime = {
     value: { anyOf: [[{ code: 'established' }], [{ code: 'offers-here' }]], nonProfits: true },
     source: 'FADP art. 3',
   },
-  duties: [{ text: 'Say what is stored and for what, and that it can be refused.', source: 'FMG art. 45c' }],
+  duties: [
+    { text: 'Say what is stored and for what, and that it can be refused.', source: 'FMG art. 45c', about: ['inform'] },
+  ],
   sources: ['SR 784.10', 'SR 235.1'],
   readOn: '2026-11-25',
 };

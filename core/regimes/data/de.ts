@@ -19,7 +19,13 @@ export const de: Regime = {
     },
     source: 'BDSG § 8, 40',
   },
-  duties: [{ text: 'Refusing stands on the first layer.', source: 'DSK, Orientierungshilfe digitale Dienste' }],
+  duties: [
+    {
+      text: 'Refusing stands on the first layer.',
+      source: 'DSK, Orientierungshilfe digitale Dienste',
+      about: ['refuse-first'],
+    },
+  ],
   sources: ['TDDDG § 25', 'DSK, Orientierungshilfe digitale Dienste'],
   readOn: '2026-11-25',
 };

@@ -16,7 +16,11 @@ export const es: Regime = {
     source: 'Ley Orgánica 3/2018 art. 44',
   },
   duties: [
-    { text: 'Refusing stands on the first layer, as plain as accepting.', source: 'AEPD guide on cookies, 2023' },
+    {
+      text: 'Refusing stands on the first layer, as plain as accepting.',
+      source: 'AEPD guide on cookies, 2023',
+      about: ['refuse-first', 'symmetry'],
+    },
   ],
   sources: ['AEPD, Guía sobre el uso de las cookies'],
   readOn: '2026-11-25',

@@ -35,11 +35,23 @@ export const eu: Regime = {
     source: 'GDPR art. 3; ePrivacy Directive art. 3',
   },
   duties: [
-    { text: 'Inform before asking, and ask by purpose.', source: 'GDPR art. 4(11), 7(2)' },
-    { text: 'No box ticked beforehand.', source: 'CJEU C-673/17' },
-    { text: 'Scrolling or browsing on is not a yes; no wall without a choice.', source: 'EDPB Guidelines 05/2020' },
-    { text: 'Refusing stands on the first layer.', source: 'EDPB cookie banner task force report 2023' },
-    { text: 'Withdrawing is as easy as giving.', source: 'GDPR art. 7(3)' },
+    {
+      text: 'Inform before asking, and ask by purpose.',
+      source: 'GDPR art. 4(11), 7(2)',
+      about: ['inform', 'by-purpose'],
+    },
+    { text: 'No box ticked beforehand.', source: 'CJEU C-673/17', about: ['no-ticks'] },
+    {
+      text: 'Scrolling or browsing on is not a yes; no wall without a choice.',
+      source: 'EDPB Guidelines 05/2020',
+      about: ['no-scrolling'],
+    },
+    {
+      text: 'Refusing stands on the first layer.',
+      source: 'EDPB cookie banner task force report 2023',
+      about: ['refuse-first'],
+    },
+    { text: 'Withdrawing is as easy as giving.', source: 'GDPR art. 7(3)', about: ['withdraw'] },
     { text: 'Be able to prove the consent.', source: 'GDPR art. 7(1)' },
   ],
   sources: ['Directive 2002/58/EC', 'Regulation (EU) 2016/679', 'EDPB Guidelines 05/2020'],

@@ -23,6 +23,7 @@ export const fr: Regime = {
     {
       text: 'Going on without accepting is as visible as accepting.',
       source: 'CNIL recommendation of 17 September 2020',
+      about: ['symmetry'],
     },
     {
       text: 'Exempt audience measurement: cookies live 13 months at most, what they collect 25 months.',

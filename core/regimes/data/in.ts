@@ -20,7 +20,7 @@ export const india: Regime = {
   },
   duties: [
     { text: 'The notice can be had in English and in each of the 22 listed languages.', source: 'DPDP Act s. 5(3)' },
-    { text: 'Withdrawing is as easy as giving.', source: 'DPDP Act s. 6(4)' },
+    { text: 'Withdrawing is as easy as giving.', source: 'DPDP Act s. 6(4)', about: ['withdraw'] },
   ],
   changes: [
     {

@@ -19,7 +19,14 @@ export const it: Regime = {
     value: { name: 'Garante per la protezione dei dati personali', url: 'https://www.garanteprivacy.it/' },
     source: 'Codice art. 153',
   },
-  duties: [{ text: 'A control that closes the banner, an X, stands in it and means a refusal.', source: GUIDELINES }],
+  closeRefuses: { value: true, source: GUIDELINES },
+  duties: [
+    {
+      text: 'A control that closes the banner, an X, stands in it and means a refusal.',
+      source: GUIDELINES,
+      about: ['close-refuses'],
+    },
+  ],
   sources: ['Garante, doc. web 9677876'],
   readOn: '2026-11-25',
 };

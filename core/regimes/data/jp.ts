@@ -33,6 +33,7 @@ export const jp: Regime = {
     {
       text: 'Say what is sent out of the device, to whom, and for what.',
       source: 'Telecommunications Business Act art. 27-12',
+      about: ['inform'],
     },
   ],
   sources: ['Act 86 of 1984', 'Act 57 of 2003'],

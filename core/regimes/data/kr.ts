@@ -27,7 +27,9 @@ export const kr: Regime = {
     source: 'PIPA art. 2(5)',
     toBeConfirmed: true,
   },
-  duties: [{ text: 'What is required and what is optional are asked apart.', source: 'PIPA art. 22' }],
+  duties: [
+    { text: 'What is required and what is optional are asked apart.', source: 'PIPA art. 22', about: ['by-purpose'] },
+  ],
   sources: ['Act 10465'],
   readOn: '2026-11-25',
 };

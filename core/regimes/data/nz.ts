@@ -18,7 +18,9 @@ export const nz: Regime = {
     value: { anyOf: [[{ code: 'established' }], [{ code: 'offers-here' }]], nonProfits: true },
     source: 'Privacy Act 2020 s. 4',
   },
-  duties: [{ text: 'A notice says what is collected, for what, and to whom it goes.', source: 'IPP 3' }],
+  duties: [
+    { text: 'A notice says what is collected, for what, and to whom it goes.', source: 'IPP 3', about: ['inform'] },
+  ],
   sources: ['Privacy Act 2020'],
   readOn: '2026-11-25',
 };

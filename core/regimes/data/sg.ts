@@ -25,7 +25,9 @@ export const sg: Regime = {
     source: 'PDPA s. 4',
     toBeConfirmed: true,
   },
-  duties: [{ text: 'Say for what data is used, by the time it is collected.', source: 'PDPA s. 20' }],
+  duties: [
+    { text: 'Say for what data is used, by the time it is collected.', source: 'PDPA s. 20', about: ['inform'] },
+  ],
   sources: ['Act 26 of 2012'],
   readOn: '2026-11-25',
 };

@@ -34,6 +34,7 @@ export const th: Regime = {
     {
       text: 'The request is plain, and apart from other matters; withdrawing is as easy as giving.',
       source: 'PDPA s. 19',
+      about: ['inform', 'withdraw'],
     },
   ],
   sources: ['PDPA B.E. 2562 (2019)'],

@@ -25,7 +25,13 @@ export const tr: Regime = {
     source: 'KVKK art. 2',
     toBeConfirmed: true,
   },
-  duties: [{ text: 'The yes is explicit: informed, specific and free.', source: 'KVKK art. 3(1)(a)' }],
+  duties: [
+    {
+      text: 'The yes is explicit: informed, specific and free.',
+      source: 'KVKK art. 3(1)(a)',
+      about: ['inform', 'by-purpose'],
+    },
+  ],
   sources: ['Law 6698', 'KVKK, guideline on cookies 2022'],
   readOn: '2026-11-25',
 };

@@ -42,9 +42,13 @@ export const uk: Regime = {
     source: 'UK GDPR art. 3; PECR reg. 6',
   },
   duties: [
-    { text: 'Inform clearly before asking.', source: 'PECR reg. 6(2)' },
-    { text: 'Refusing is as easy as accepting.', source: 'ICO guidance on PECR reg. 6' },
-    { text: 'Withdrawing is as easy as giving.', source: 'UK GDPR art. 7(3)' },
+    { text: 'Inform clearly before asking.', source: 'PECR reg. 6(2)', about: ['inform'] },
+    {
+      text: 'Refusing is as easy as accepting.',
+      source: 'ICO guidance on PECR reg. 6',
+      about: ['refuse-first', 'symmetry'],
+    },
+    { text: 'Withdrawing is as easy as giving.', source: 'UK GDPR art. 7(3)', about: ['withdraw'] },
     {
       text: 'Where no yes is needed: say what it is for, and offer a simple way to object.',
       source: 'PECR schedule A1',

@@ -22,6 +22,7 @@ export const usCa: Regime = {
   refusalDays: { value: null, source: 'Civil Code 1798.135(c)(4)' },
   askAgainDays: { value: 365, source: 'Civil Code 1798.135(c)(4)' },
   links: { value: ['Your Privacy Choices'], source: 'CCPA regulations § 7015' },
+  linkIcon: { value: true, source: 'CCPA regulations § 7015(b)' },
   childAge: { value: 13, source: 'Civil Code 1798.120(c), (d)' },
   minors: {
     value: [
@@ -59,11 +60,12 @@ export const usCa: Regime = {
     source: 'Civil Code 1798.140(d), as indexed for 2025',
   },
   duties: [
-    { text: 'A link by this name leads to the objection.', source: 'CCPA regulations § 7015' },
-    { text: 'Choices are symmetrical; no dark patterns.', source: 'CCPA regulations § 7004' },
+    { text: 'A link by this name leads to the objection.', source: 'CCPA regulations § 7015', about: ['link'] },
+    { text: 'Choices are symmetrical; no dark patterns.', source: 'CCPA regulations § 7004', about: ['symmetry'] },
     {
       text: 'Global Privacy Control is obeyed, and the visitor is shown that it was.',
       source: 'CCPA regulations § 7025',
+      about: ['signal-shown'],
     },
   ],
   sources: ['California Civil Code 1798.100 ff.', 'California Code of Regulations, title 11, § 7000 ff.'],

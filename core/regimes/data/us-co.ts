@@ -59,7 +59,7 @@ export const usCo: Regime = {
       text: 'A clear way to opt out, in the policy and in an easily found place outside it.',
       source: 'C.R.S. 6-1-1306(1)(a)(III)',
     },
-    { text: 'No dark patterns.', source: '4 CCR 904-3, rule 7.09' },
+    { text: 'No dark patterns.', source: '4 CCR 904-3, rule 7.09', about: ['symmetry'] },
     { text: 'A universal opt-out signal is obeyed.', source: 'C.R.S. 6-1-1306(1)(a)(IV)' },
   ],
   sources: ['Colorado Revised Statutes 6-1-1301 to 1313', '4 CCR 904-3'],

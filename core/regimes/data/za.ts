@@ -37,7 +37,7 @@ export const za: Regime = {
     source: 'POPIA s. 3',
     toBeConfirmed: true,
   },
-  duties: [{ text: 'Say what is collected, and for what.', source: 'POPIA s. 18' }],
+  duties: [{ text: 'Say what is collected, and for what.', source: 'POPIA s. 18', about: ['inform'] }],
   sources: ['Act 4 of 2013'],
   readOn: '2026-11-25',
 };

@@ -1,6 +1,6 @@
 import type { BannerOptions } from '@douane/gate';
 
-export type PreviewMessage = Pick<BannerOptions, 'content' | 'look' | 'decision' | 'layer' | 'record'>;
+export type PreviewMessage = Pick<BannerOptions, 'content' | 'face' | 'decision' | 'layer' | 'record'>;
 
 /** Said by the frame when it can take messages. */
 export const READY = 'douane preview ready';

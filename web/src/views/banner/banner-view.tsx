@@ -1,4 +1,5 @@
-import { type Banner, type BannerTexts, LANGUAGES_SHIPPED, shippedTexts, textsFor } from '@douane/core/setup';
+import type { Banner } from '@douane/core/setup';
+import { type BannerTexts, LANGUAGES_SHIPPED, shippedTexts, textsFor } from '@douane/core/texts';
 import { plural } from '@douane/core/words';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -101,7 +102,6 @@ export function BannerView() {
           problemOf={(field) => editor.problemOf(`banner.texts.${shown}.${field}`)}
           onChange={(field, text) => change({ texts: withText(texts, shown, field, text) })}
         />
-        <Looks banner={setup.banner} onChange={change} />
         <Publications siteId={site.id} draft={draft} />
       </section>
       <Preview setup={setup} language={shown} />
@@ -175,61 +175,6 @@ function Texts({ texts, shipped, problemOf, onChange }: TextsProps) {
           </div>
         );
       })}
-    </Section>
-  );
-}
-
-function Looks({ banner, onChange }: { banner: Banner; onChange(change: Partial<Banner>): void }) {
-  const { look } = banner;
-  const set = (change: Partial<Banner['look']>) => onChange({ look: { ...look, ...change } });
-  return (
-    <Section title="Looks">
-      <div className="grid grid-cols-[1fr_auto] items-center gap-2">
-        <label htmlFor="position">Where</label>
-        <select
-          id="position"
-          value={look.position}
-          onChange={(event) => set({ position: event.target.value as typeof look.position })}
-        >
-          <option value="bottom">along the bottom</option>
-          <option value="corner">in the corner</option>
-          <option value="middle">in the middle</option>
-        </select>
-        {(
-          [
-            ['sheet', 'Background'],
-            ['ink', 'Text'],
-            ['accent', 'Buttons'],
-          ] as const
-        ).map(([field, name]) => (
-          <div key={field} className="contents">
-            <label htmlFor={field}>{name}</label>
-            <input
-              id={field}
-              type="color"
-              value={look[field]}
-              onChange={(event) => set({ [field]: event.target.value })}
-            />
-          </div>
-        ))}
-        <label htmlFor="radius">Rounded corners, in pixels</label>
-        <input
-          id="radius"
-          type="number"
-          className="w-16"
-          min={0}
-          max={24}
-          value={look.radius}
-          onChange={(event) => set({ radius: Number(event.target.value) })}
-        />
-        <label htmlFor="policy">Address of the cookie policy</label>
-        <input
-          id="policy"
-          placeholder="https://"
-          value={banner.policyUrl ?? ''}
-          onChange={(event) => onChange({ policyUrl: event.target.value || undefined })}
-        />
-      </div>
     </Section>
   );
 }

@@ -1,6 +1,8 @@
+import { faceOf } from '@douane/core/banner';
 import { decide, parsePlace } from '@douane/core/regimes';
 import { bannerContent } from '@douane/core/release';
-import { rulesOf, type Setup, textsFor } from '@douane/core/setup';
+import { rulesOf, type Setup } from '@douane/core/setup';
+import { textsFor } from '@douane/core/texts';
 import { ToggleGroup } from 'radix-ui';
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import { type PreviewMessage, READY } from '../../preview/message';
@@ -27,7 +29,7 @@ export function Preview({ setup, language }: { setup: Setup; language: string })
   const send = useCallback(() => {
     const message: PreviewMessage = {
       content: bannerContent(setup, language),
-      look: setup.banner.look,
+      face: faceOf(setup.banner),
       decision,
       layer: shownLayer,
       record: null,

@@ -1,6 +1,7 @@
-import { create } from '../native';
+import { richPieces } from '@douane/core/banner/rich';
+import { create } from './native';
 
-type Child = string | Node;
+export type Child = string | Node;
 
 /** An element with attributes and children; texts go in as text, never as markup. */
 export function el<K extends keyof HTMLElementTagNameMap>(
@@ -13,6 +14,16 @@ export function el<K extends keyof HTMLElementTagNameMap>(
   element.append(...[children].flat());
   return element;
 }
+
+/** A link that tells the page it leads to nothing of this one. */
+export const link = (href: string, words: string): HTMLElement =>
+  el('a', { href, rel: 'noopener', target: '_blank' }, words);
+
+/** A text with its bold, italics and links. */
+export const rich = (source: string): Child[] =>
+  richPieces(source).map(({ text, bold, italic, href }) =>
+    href ? link(href, text) : bold ? el('b', {}, text) : italic ? el('i', {}, text) : text,
+  );
 
 const UNITS: [Intl.RelativeTimeFormatUnit, number][] = [
   ['year', 31_536_000],
