@@ -39,7 +39,7 @@ export function checkCommand(program: Command): void {
       'visit as each kind of visitor and tell what was held, cleared, or slipped; exit 1 when something slipped',
     )
     .argument('<url>')
-    .requiredOption('--setup <file>', 'the site’s setup, format douane.setup/2 or older')
+    .requiredOption('--setup <file>', 'the site’s setup, format douane.setup/3 or older')
     .option('--case <case>', 'such as place=DE,choice=refuse or place=US-CA,gpc; may be given again', many, [])
     .option('--pages <n>', 'most pages to visit in each case', parseCount('--pages'), 12)
     .option('--resolve <host=address:port>', 'where a host is to be found; may be given again', many, [])

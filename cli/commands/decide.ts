@@ -22,7 +22,7 @@ export function decideCommand(program: Command): void {
   program
     .command('decide')
     .description('tell what a visitor is asked and what may run, and by which law')
-    .requiredOption('--setup <file>', 'the site’s setup, format douane.setup/2 or older')
+    .requiredOption('--setup <file>', 'the site’s setup, format douane.setup/3 or older')
     .requiredOption('--place <code>', 'where the visitor is: DE, US-CA, or "" for an unknown place')
     .option('--gpc', 'the browser sends Global Privacy Control')
     .option('--age <years>', 'the site tells how old its visitor is')

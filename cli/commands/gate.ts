@@ -13,7 +13,7 @@ export function gateCommand(program: Command, root: string): void {
   program
     .command('gate')
     .description('write the static files of a site’s gate and its snippet')
-    .requiredOption('--setup <file>', 'the site’s setup, format douane.setup/2 or older')
+    .requiredOption('--setup <file>', 'the site’s setup, format douane.setup/3 or older')
     .requiredOption('--out <dir>', 'folder to write to')
     .option('--number <n>', 'number of the release, as the recorder knows it', parseCount('--number'), 1)
     .action(async ({ setup: file, out, number }: { setup: string; out: string; number: number }) => {

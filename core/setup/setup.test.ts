@@ -82,7 +82,7 @@ it.each<[string, (setup: Setup) => void, string]>([
   [
     'a language without texts',
     (s) => Object.assign(s.banner, { languages: ['en', 'fi'], texts: { fi: { title: 'x' } } }),
-    'banner.texts.fi.body',
+    'banner.texts.sw.body',
   ],
   ['a language that is no tag', (s) => s.banner.languages.push('Finnish, please'), 'banner.languages[2]'],
   ['an empty button', (s) => Object.assign(s.banner.texts, { en: { refuse: ' ' } }), 'banner.texts.en.refuse'],
