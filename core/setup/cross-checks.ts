@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { ownCssProblems } from '../banner/own-css';
 import { planConflicts } from '../hold/plan';
 import { placeName, placeProblem } from '../places/index';
 import { regimeById } from '../regimes/catalogue';
@@ -153,6 +154,8 @@ function checkBanner({ banner, regions }: Pick<Setup, 'banner' | 'regions'>, ref
   }
   for (const tag of Object.keys(texts))
     if (![...languages, ...drafts].includes(tag)) refuse(['banner', 'texts', tag], 'the banner does not speak it');
+  const [loads] = ownCssProblems(banner.face.css ?? '').filter(({ refused }) => refused);
+  if (loads) refuse(['banner', 'face', 'css'], `line ${loads.line}: ${loads.message}`);
   if (form.kind === 'within' && !form.into)
     refuse(['banner', 'form', 'into'], 'in which element of the page? A selector such as #privacy');
 }

@@ -81,7 +81,7 @@ it.each<[string, (setup: Setup) => void, string]>([
   ],
   [
     'a language without texts',
-    (s) => Object.assign(s.banner, { languages: ['en', 'fi'], texts: { fi: { title: 'x' } } }),
+    (s) => Object.assign(s.banner, { languages: ['en', 'sw'], texts: { sw: { title: 'x' } } }),
     'banner.texts.sw.body',
   ],
   ['a language that is no tag', (s) => s.banner.languages.push('Finnish, please'), 'banner.languages[2]'],

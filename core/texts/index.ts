@@ -1,15 +1,8 @@
 import { lookUpLanguage } from '../language/index';
-import type { BannerTexts } from './keys';
+import type { BannerTexts, ShippedLanguage } from './keys';
 import { SHIPPED } from './shipped';
 
 export { BANNER_TEXTS, type BannerTextKey, type BannerTexts, FACTS, RICH_TEXTS, unknownFacts, withFacts } from './keys';
-
-/** What ships in one language. */
-export interface ShippedLanguage {
-  texts: BannerTexts;
-  /** Name and text of the purposes that ship, by their id. */
-  purposes: Record<string, { name: string; text: string }>;
-}
 
 export const LANGUAGES_SHIPPED: readonly string[] = Object.keys(SHIPPED);
 

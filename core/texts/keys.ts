@@ -46,6 +46,13 @@ export const BANNER_TEXTS = [
 export type BannerTextKey = (typeof BANNER_TEXTS)[number];
 export type BannerTexts = Record<BannerTextKey, string>;
 
+/** What ships in one language. */
+export interface ShippedLanguage {
+  texts: BannerTexts;
+  /** Name and text of the purposes that ship, by their id. */
+  purposes: Record<string, { name: string; text: string }>;
+}
+
 /** Those that may be long, and hold links, bold and italics; see `../banner/rich.ts`. */
 export const RICH_TEXTS: readonly BannerTextKey[] = ['body', 'gpcObeyed', 'failed', 'heldBody'];
 

@@ -1,4 +1,4 @@
-import type { ShippedLanguage } from './index';
+import type { ShippedLanguage } from './keys';
 import ar from './languages/ar.json';
 import bg from './languages/bg.json';
 import cs from './languages/cs.json';

@@ -1,0 +1,24 @@
+import { drawnLayers } from '../drawn-layers';
+import type { LintRule } from '../types';
+
+export const buttonToldApart: LintRule = {
+  id: 'button-told-apart',
+  title: 'Buttons can be told from text',
+  weight: 'access',
+  means: 'A button whose surface and border are as good as those of the sheet is not seen as one.',
+  section: 'face',
+  look: (inspected) => {
+    const { weights } = inspected.setup.banner.face;
+    return drawnLayers(inspected).flatMap(({ layer }) =>
+      layer.acts
+        .filter(
+          ({ act, visible, edge }) =>
+            visible && edge < 3 && weights[act as 'accept'] && weights[act as 'accept'] !== 'plain',
+        )
+        .map(({ words, edge }) => ({
+          what: `“${words}” is told from the sheet by ${edge.toFixed(1)} to 1; it needs 3`,
+          article: 'WCAG 2.2, SC 1.4.11',
+        })),
+    );
+  },
+};

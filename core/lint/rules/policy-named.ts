@@ -1,0 +1,17 @@
+import { lawOf } from '../inspect';
+import type { LintRule } from '../types';
+
+export const policyNamed: LintRule = {
+  id: 'policy-named',
+  title: 'The policy is named',
+  weight: 'breach',
+  means: 'Who wants to know more must be led to it from the banner.',
+  section: 'words',
+  look: ({ setup, regions }) => {
+    if (setup.banner.policyUrl) return [];
+    return regions.flatMap((region) => {
+      const law = region.asks || region.objects ? lawOf(region, 'inform') : null;
+      return law ? [{ what: 'No address of a cookie policy is given, so the banner links to none', ...law }] : [];
+    });
+  },
+};
