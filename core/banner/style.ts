@@ -40,7 +40,7 @@ const FORM_RULES: Record<BannerForm['kind'], (drawn: Drawn) => string> = {
   bar: ({ form }) =>
     `.sheet{${form.edge}:0;left:0;right:0;border-width:${form.edge === 'top' ? '0 0 var(--edge)' : 'var(--edge) 0 0'};border-radius:0}
 .first{display:grid;grid-template-columns:minmax(0,1fr) auto;gap:var(--space) calc(2*var(--space));align-items:end}
-.first>*{grid-column:1}.first>.acts{grid-column:2;grid-row:1/span 9;align-self:center}
+.first>*{grid-column:1}.first>.acts{grid-column:2;grid-row:1/span 9;align-self:center;min-width:min(560px,40vw)}
 @media(max-width:900px){.first{display:block}}`,
   card: ({ form, face }) =>
     `.sheet{${atCorner(form.corner, 16, 16)};width:min(${face.width}px,calc(100vw - 32px))}
@@ -77,7 +77,6 @@ a,.link{color:var(--ink);text-decoration:underline}
 .link{min-height:28px;padding:2px 0;border:0;background:none;font:inherit;text-align:start}
 code{font-family:ui-monospace,monospace;font-size:.9em}
 .acts{display:grid;grid-template-columns:repeat(auto-fit,minmax(min(150px,100%),1fr));gap:10px}
-.bar .first>.acts,.first>.acts{min-width:min(560px,40vw)}
 .act{min-height:44px;padding:8px 14px;font:600 1em/1.3 var(--font);border:2px solid var(--accent);border-radius:var(--radius);background:var(--accent);color:var(--on);cursor:pointer}
 .act.outlined{background:none;color:var(--ink)}
 .act.plain{background:none;border-color:transparent;color:var(--ink);text-decoration:underline}
@@ -86,9 +85,9 @@ button{cursor:pointer}button:disabled{opacity:.6;cursor:progress}
 .panel>.acts{position:sticky;bottom:calc(-1.4*var(--space));padding:10px 0 calc(1.4*var(--space));margin:0 0 calc(-1.4*var(--space));background:var(--sheet);border-top:1px solid color-mix(in srgb,var(--line) 45%,transparent)}
 .note{padding:8px 12px;border-inline-start:4px solid var(--accent)}
 .failed:empty{display:none}.failed{padding:10px 12px;border:2px solid currentColor}
-.fine{font-size:.88em}
+.fine{font-size:.93em}
 .said{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%)}
-@media(max-width:480px){.sheet{padding:14px 16px}.acts{grid-template-columns:1fr;gap:8px}.first>.acts{min-width:0}}
+@media(max-width:480px){.sheet{padding:14px 16px}.acts{grid-template-columns:1fr;gap:8px}}
 @media(max-height:460px){.panel>.acts{position:static;margin:0;padding:10px 0 0}}
 ${css}`;
 }

@@ -1,6 +1,11 @@
+import { settledPalette } from '../../banner/palette';
+import type { Setup } from '../../setup/types';
 import { drawnLayers } from '../drawn-layers';
 import { inFace } from '../inspect';
 import type { LintRule } from '../types';
+
+const settled = ({ banner: { face } }: Setup) =>
+  inFace({ light: settledPalette(face.light), dark: settledPalette(face.dark), css: '' });
 
 export const contrastOfWords: LintRule = {
   id: 'contrast-of-words',
@@ -16,7 +21,7 @@ export const contrastOfWords: LintRule = {
         {
           what: `“${worst.words.slice(0, 40)}” has a contrast of ${worst.contrast.toFixed(1)}; it needs ${worst.needs}`,
           article: 'WCAG 2.2, SC 1.4.3',
-          mend: { words: 'Leave out the site’s own CSS', change: inFace({ css: '' }) },
+          mend: { words: 'Settle the colours', change: settled(inspected.setup) },
         },
       ];
     }),

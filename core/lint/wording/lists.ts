@@ -70,7 +70,7 @@ export const LISTS: Readonly<Record<string, WordLists>> = {
   },
   es: {
     refuses: /rechaz|\bno\b|deneg|solo (lo |las )?(necesari|esencial)|oponer|declin/,
-    accepts: /acept|de acuerdo|permit|consent|\bsí\b/,
+    accepts: /acept|de acuerdo|permit|consent|(?<!\p{L})sí(?!\p{L})/u,
     nudges:
       /mejor experiencia|recomend|disfrut|mejorar (su|tu) (experiencia|visita)|experiencia (óptima|completa)|para (su|tu) comodidad/,
     shames: /no me (importa|interesa)|prefiero (no|peor)|te (lo )?perder|perderse|peor experiencia/,
@@ -83,7 +83,7 @@ export const LISTS: Readonly<Record<string, WordLists>> = {
   },
   it: {
     refuses: /rifiut|\bno\b|neg(a|o)\b|solo (il |i |quelli )?(necessari|essenzial)|non accett|senza accettare/,
-    accepts: /accett|accord|consent|permett|\bsì\b/,
+    accepts: /accett|accord|consent|permett|(?<!\p{L})sì(?!\p{L})/u,
     nudges:
       /miglior(e)? esperienza|consigliat|raccomand|approfitt|migliorare la (tua|sua|vostra) (esperienza|visita)|esperienza (ottimale|completa)/,
     shames: /non mi (importa|interessa)|preferisco (non|un.esperienza peggiore)|perder(ti|si|ò)|esperienza peggiore/,
