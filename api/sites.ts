@@ -1,5 +1,6 @@
 import type { NextStep, SiteState, Stage, Station } from '@douane/core/board';
 import type { ConsentRecord } from '@douane/core/consent';
+import type { Breach } from '@douane/core/lint';
 import type { OrganisationFacts } from '@douane/core/regimes';
 import type { BannerContent } from '@douane/core/release';
 import type { DraftPart, Setup } from '@douane/core/setup';
@@ -44,6 +45,8 @@ export interface ReleaseHead {
   number: number;
   madeAt: string;
   madeBy: string | null;
+  /** What the lint found against a law in it; the reason is that of its publication. */
+  breaches: Breach[];
 }
 
 /** From when a release is in force, and by whose word. */

@@ -86,7 +86,11 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
   };
 }
 
-function buttonFace({ setup: { banner }, contents }: Release): ButtonFace {
+/** What the choices button of a release has to know. */
+export function buttonFace({
+  setup: { banner },
+  contents,
+}: Pick<Release, 'contents'> & { setup: Pick<Setup, 'banner'> }): ButtonFace {
   const { shape, hideFor } = banner.button;
   return {
     css: buttonCss(banner),

@@ -1,3 +1,11 @@
-export { type GateCode, type GateFile, type GateFiles, gateFiles, type HashText, snippetFor } from './files';
+export {
+  buttonFace,
+  type GateCode,
+  type GateFile,
+  type GateFiles,
+  gateFiles,
+  type HashText,
+  snippetFor,
+} from './files';
 export { textsFile } from './texts-file';
-export type { BannerOptions } from './types';
+export type { BannerOptions, ButtonOptions } from './types';

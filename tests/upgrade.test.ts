@@ -57,6 +57,7 @@ beforeAll(async () => {
     '0005_facts',
     '0006_name_families',
     '0007_organisation_answers',
+    '0008_breaches',
   ]);
   db = openPool(urls.databaseUrl);
   const { rows } = await db.query('SELECT id FROM organisation');

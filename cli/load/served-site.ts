@@ -78,7 +78,7 @@ async function makeSite(root: string, folder: string, children: Set<ChildProcess
   const { id: siteId } = (await insertSite(db, organisationId, setup))!;
   const release = compileRelease(setup, 1, today());
   const files = gateFiles(release, await loadGateCode(root), sha256);
-  await insertRelease(db, organisationId, siteId, release, files, null);
+  await insertRelease(db, organisationId, siteId, release, files, { by: null, breaches: [] });
   await insertPublication(db, organisationId, siteId, { number: 1, fromAt: null, why: null, personId: null });
   await db.end();
   const env = {

@@ -1,3 +1,5 @@
 export { type BannerFace, faceOf } from './face';
+export { LOOKS, type Look } from './looks';
+export { settledPalette } from './palette';
 export { type Piece, plainWords, richPieces } from './rich';
 export { bannerCss, buttonCss, type Drawn, isButtonShown } from './style';

@@ -26,3 +26,12 @@ export function lint(setup: Setup, on: string, measured: readonly Measured[] = [
     gathered(look(inspected)).map((found) => ({ rule: id, title, weight, means, section, ...found })),
   ).sort((a, b) => WEIGHTS_OF_FINDINGS.indexOf(a.weight) - WEIGHTS_OF_FINDINGS.indexOf(b.weight));
 }
+
+/** A finding against a law, as it is kept with what was published. */
+export type Breach = Pick<Finding, 'rule' | 'what' | 'article'>;
+
+/** What of a setup is against a law; see `lint`. */
+export const breachesOf = (...of: Parameters<typeof lint>): Breach[] =>
+  lint(...of)
+    .filter(({ weight }) => weight === 'breach')
+    .map(({ rule, what, article }) => ({ rule, what, article }));

@@ -116,6 +116,8 @@ export const bannerSchema = z.strictObject({
   speaks: z.enum(['browser', 'page', 'default']),
   /** By language: what the site says otherwise than the texts that ship. */
   texts: textsByLanguage,
+  /** By language and text: what the default language said when it was translated, so that a change of it is seen. */
+  translatedFrom: z.record(z.string().regex(LANGUAGE_TAG), z.record(z.string(), z.string().max(2000))).optional(),
   /** Languages whose texts, as they ship, somebody of the organisation has read, and the day on which it was said. */
   read: z.record(z.string().regex(LANGUAGE_TAG), z.string()).optional(),
   /** By regime: what is said otherwise to visitors there. */

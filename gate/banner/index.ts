@@ -118,7 +118,7 @@ function noticeOf({ texts, offered }: View, chosen: Record<string, boolean>): st
 }
 
 /** Says for a moment what was chosen. */
-function showNotice({ content, face }: BannerOptions, words: string): void {
+export function showNotice({ content, face }: Pick<BannerOptions, 'content' | 'face'>, words: string): void {
   const { host, root } = raised(BANNER_ELEMENT, face);
   host.lang = content.language;
   host.dir = content.direction;

@@ -1,5 +1,7 @@
+import { type Breach, breachesOf, type Measured } from '@douane/core/lint';
 import { compileRelease } from '@douane/core/release';
 import { DRAFT_PARTS, type Setup } from '@douane/core/setup';
+import { plural } from '@douane/core/words';
 import { gateFiles } from '@douane/gate';
 import type { ServerContext } from '../context';
 import { callOffPublication, insertPublication, insertRelease, nextReleaseNumber } from '../db/releases.sql';
@@ -19,13 +21,14 @@ export interface PublicationTerms {
 
 /**
  * Freezes the draft as a release and has it be in force. `revisions` are those that the actor had before him: a draft that
- * somebody changed since is not published.
+ * somebody changed since is not published, nor, without a reason, what is against a law as we read it. `measured`: the
+ * banner as the actor's browser drew it.
  */
 export async function publishRelease(
   { db, gateCode, served }: Pick<ServerContext, 'db' | 'gateCode' | 'served'>,
   actor: Actor,
   siteId: string,
-  { revisions, ...terms }: PublicationTerms & { revisions: Revisions },
+  { revisions, measured, ...terms }: PublicationTerms & { revisions: Revisions; measured: readonly Measured[] },
 ): Promise<{ number: number; setup: Setup }> {
   const { organisationId, personId } = actor;
   refusePast(terms);
@@ -40,14 +43,17 @@ export async function publishRelease(
       );
     }
     const setup = checkedSetup(await draftOf(tx, site));
+    const breaches = breachesOf(setup, today(), measured);
+    refuseUnexplained(breaches, terms);
     const number = await nextReleaseNumber(tx, organisationId, siteId);
     const release = compileRelease(setup, number, today());
-    await insertRelease(tx, organisationId, siteId, release, gateFiles(release, gateCode, sha256), personId);
+    const files = gateFiles(release, gateCode, sha256);
+    await insertRelease(tx, organisationId, siteId, release, files, { by: personId, breaches });
     await insertPublication(tx, organisationId, siteId, { number, ...terms, personId });
     return {
       result: { number, setup },
       siteId,
-      facts: { number, revisions, ...terms },
+      facts: { number, revisions, ...terms, ...(breaches.length > 0 && { breaches }) },
       tell: [
         { siteId, what: 'draft' },
         { siteId, what: 'publication' },
@@ -89,6 +95,15 @@ export async function callOff(
     return { result: undefined, siteId, facts: { publicationId }, tell: [{ siteId, what: 'publication' }] };
   });
   served.forget(siteId);
+}
+
+/** Whoever publishes against a law as we read it says why. */
+function refuseUnexplained([first, ...others]: readonly Breach[], { why }: PublicationTerms): void {
+  if (!first || why) return;
+  const more = others.length > 0 ? `, and ${plural(others.length, 'more finding')}` : '';
+  throw new Problem(422, 'Some fields are not right', undefined, [
+    { path: 'why', message: `say why: ${first.what} (${first.article})${more}` },
+  ]);
 }
 
 /** What was in force stays what it was: nothing begins in the past. A minute is how clocks differ. */

@@ -1,4 +1,5 @@
 import type { Publication, ReleaseHead } from '@douane/api';
+import type { Breach } from '@douane/core/lint';
 import { type Compiled, compiledOf, type Release, readRelease } from '@douane/core/release';
 import type { GateFiles } from '@douane/gate';
 import { asJson } from './clean';
@@ -35,12 +36,15 @@ export async function insertRelease(
   siteId: string,
   release: Release,
   { pointer, immutable }: GateFiles,
-  personId: string | null,
+  made: { by: string | null; breaches: readonly Breach[] },
 ): Promise<void> {
   await db.query(
-    `INSERT INTO release (organisation_id, site_id, number, setup, compiled, pointer, made_by)
-     VALUES ($1, $2, $3, $4, $5, $6, $7)`,
-    [organisationId, siteId, release.number, asJson(release.setup), asJson(compiledOf(release)), pointer, personId],
+    `INSERT INTO release (organisation_id, site_id, number, setup, compiled, pointer, made_by, breaches)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
+    [
+      ...[organisationId, siteId, release.number, asJson(release.setup), asJson(compiledOf(release)), pointer, made.by],
+      asJson(made.breaches),
+    ],
   );
   for (const { name, body, type } of immutable) {
     await db.query(
@@ -109,7 +113,7 @@ export async function listReleases(
   siteId: string,
 ): Promise<(Omit<ReleaseHead, 'madeAt'> & { madeAt: Date })[]> {
   const { rows } = await db.query(
-    `SELECT r.number, r.made_at AS "madeAt", p.name AS "madeBy" FROM release r LEFT JOIN person p ON p.id = r.made_by
+    `SELECT r.number, r.made_at AS "madeAt", p.name AS "madeBy", r.breaches FROM release r LEFT JOIN person p ON p.id = r.made_by
      WHERE r.organisation_id = $1 AND r.site_id = $2 ORDER BY r.number DESC LIMIT 100`,
     [organisationId, siteId],
   );

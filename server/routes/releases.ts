@@ -1,4 +1,5 @@
 import type { Draft, DraftSaved, PublishedRelease } from '@douane/api';
+import { allMeasuredSchema } from '@douane/core/lint';
 import { bannerContent } from '@douane/core/release';
 import { DRAFT_PARTS } from '@douane/core/setup';
 import { snippetFor } from '@douane/gate';
@@ -36,7 +37,12 @@ const terms = {
     .nullish()
     .transform((text) => text || null),
 };
-const publishSchema = z.strictObject({ revisions: z.record(z.enum(DRAFT_PARTS), revision), ...terms });
+const publishSchema = z.strictObject({
+  revisions: z.record(z.enum(DRAFT_PARTS), revision),
+  /** The banner as a browser drew it; without it, only what the setup itself tells is looked at. */
+  measured: allMeasuredSchema.default([]),
+  ...terms,
+});
 const inForceSchema = z.strictObject({ number: z.number().int().min(1).max(1_000_000), ...terms });
 
 /** The draft of a site's setup, its releases, and which of them is in force. */

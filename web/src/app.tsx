@@ -83,7 +83,29 @@ const router = createBrowserRouter([
           },
           {
             path: 'banner',
-            lazy: async () => ({ Component: (await import('./views/banner/banner-view')).BannerView }),
+            lazy: async () => ({ Component: (await import('./views/banner/banner-frame')).BannerFrame }),
+            children: [
+              {
+                index: true,
+                lazy: async () => ({ Component: (await import('./views/banner/design-view')).DesignView }),
+              },
+              {
+                path: 'words',
+                lazy: async () => ({ Component: (await import('./views/banner/words-view')).WordsView }),
+              },
+              {
+                path: 'languages',
+                lazy: async () => ({ Component: (await import('./views/banner/languages-view')).LanguagesView }),
+              },
+              {
+                path: 'findings',
+                lazy: async () => ({ Component: (await import('./views/banner/findings-view')).FindingsView }),
+              },
+              {
+                path: 'publish',
+                lazy: async () => ({ Component: (await import('./views/banner/publish-view')).PublishView }),
+              },
+            ],
           },
           { path: 'install', lazy: async () => ({ Component: (await import('./views/install')).InstallView }) },
           { path: 'check', lazy: async () => ({ Component: (await import('./views/check/check-view')).CheckView }) },

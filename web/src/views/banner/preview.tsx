@@ -1,52 +1,68 @@
 import { faceOf } from '@douane/core/banner';
-import { decide, parsePlace } from '@douane/core/regimes';
+import { drawnCases } from '@douane/core/lint';
+import { placeLabel } from '@douane/core/places';
 import { bannerContent } from '@douane/core/release';
-import { rulesOf, type Setup } from '@douane/core/setup';
-import { textsFor } from '@douane/core/texts';
-import { ToggleGroup } from 'radix-ui';
-import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
-import { type PreviewMessage, READY } from '../../preview/message';
+import { buttonFace } from '@douane/gate';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { isSpokenAnswer, READY, type ShowMessage, type SpokenPiece } from '../../preview/message';
+import { Choices } from '../../ui/fields';
 import { today } from '../../ui/words';
+import { type BannerEditing, languageName } from './use-banner';
 
 const WIDTHS = { phone: 390, tablet: 768, desktop: 1280 } as const;
-type Width = keyof typeof WIDTHS;
-
-const PLACES = { DE: 'Germany', 'US-CA': 'California', 'US-CA gpc': 'California, GPC' } as const;
-type PlaceChoice = keyof typeof PLACES;
+const HEIGHTS = { phone: 760, tablet: 640, desktop: 640 } as const;
+const LAYERS = { first: 'first layer', panel: 'panel', notice: 'notice', button: 'button' } as const;
+type Layer = keyof typeof LAYERS;
+/** Of the preview only; a change is to be seen within a tenth of a second. */
+const SOON_MS = 40;
 
 /** The banner as visitors get it, by the same code, at true size in a frame that can reach nothing of ours. */
-export function Preview({ setup, language }: { setup: Setup; language: string }) {
+export function Preview({ editing }: { editing: BannerEditing }) {
+  const { setup, banner, language, setLanguage } = editing;
   const frame = useRef<HTMLIFrameElement>(null);
   const [ready, setReady] = useState(false);
-  const [width, setWidth] = useState<Width>('tablet');
-  const [place, setPlace] = useState<PlaceChoice>('DE');
-  const [layer, setLayer] = useState<'first' | 'panel'>('first');
+  const [width, setWidth] = useState<keyof typeof WIDTHS>('tablet');
+  const [layer, setLayer] = useState<Layer>('first');
+  const [place, setPlace] = useState<string>();
+  const [large, setLarge] = useState(false);
+  const [dark, setDark] = useState(false);
+  const [spoken, setSpoken] = useState<SpokenPiece[]>([]);
 
-  const [code, gpc] = place.split(' ') as [string, string | undefined];
-  const decision = decide(parsePlace(code), { gpc: gpc !== undefined }, null, rulesOf(setup, today()));
+  const visitors = useMemo(
+    () => drawnCases(setup, today(), [language]).filter(({ device }) => device === 'phone'),
+    [setup, language],
+  );
+  const visitor =
+    visitors.find((one) => one.place === place) ?? visitors.find(({ decision }) => decision.ask) ?? visitors[0]!;
+  const { decision } = visitor;
   // Where nothing is asked there is no first layer; the visitor opens the panel by the choices button.
-  const shownLayer = decision.ask ? layer : 'panel';
+  const shown = layer === 'first' && !decision.ask ? 'panel' : layer;
+
   const send = useCallback(() => {
-    const message: PreviewMessage = {
-      content: bannerContent(setup, language),
-      face: faceOf(setup.banner),
-      decision,
-      layer: shownLayer,
-      record: null,
+    const scheme = dark ? 'dark' : banner.face.scheme;
+    const drawn = { ...banner, face: { ...banner.face, scheme } };
+    const content = bannerContent(setup, language);
+    const message: ShowMessage = {
+      show: shown,
+      banner: { content, face: faceOf(drawn), decision, record: null },
+      button: buttonFace({ setup: { banner: drawn }, contents: { [language]: content } }),
+      textSize: large ? 200 : 100,
     };
     frame.current?.contentWindow?.postMessage(message, '*');
-  }, [setup, language, decision, shownLayer]);
+  }, [setup, banner, language, decision, shown, large, dark]);
 
   useEffect(() => {
     const onMessage = ({ source, data }: MessageEvent) => {
-      if (source === frame.current?.contentWindow && data === READY) setReady(true);
+      if (source !== frame.current?.contentWindow) return;
+      if (data === READY) setReady(true);
+      if (isSpokenAnswer(data)) setSpoken(data.spoken);
     };
     addEventListener('message', onMessage);
     return () => removeEventListener('message', onMessage);
   }, []);
   useEffect(() => {
     if (!ready) return;
-    const soon = setTimeout(send, 80);
+    const soon = setTimeout(send, SOON_MS);
     return () => clearTimeout(soon);
   }, [ready, send]);
 
@@ -55,23 +71,46 @@ export function Preview({ setup, language }: { setup: Setup; language: string })
       className="flex min-w-0 flex-col self-start px-5 py-5 xl:sticky xl:top-(--frame-height)"
       aria-label="Preview"
     >
-      <div className="mb-3 flex flex-wrap gap-x-5 gap-y-2">
-        <Choice label="Visitor from" value={place} options={PLACES} onChange={(next) => setPlace(next)} />
-        {decision.ask && (
-          <Choice label="Layer" value={layer} options={{ first: 'first layer', panel: 'panel' }} onChange={setLayer} />
-        )}
-        <Choice
+      <div className="mb-1 flex flex-wrap items-start gap-x-4">
+        <label className="flex min-h-8 items-center gap-2">
+          <span className="caps">Visitor from</span>
+          <select value={visitor.place} onChange={(event) => setPlace(event.target.value)}>
+            {visitors.map((one) => (
+              <option key={one.place} value={one.place}>
+                {one.place ? placeLabel(one.place) : 'elsewhere'}
+                {one.decision.ask ? '' : ', not asked'}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="flex min-h-8 items-center gap-2">
+          <span className="caps">Language</span>
+          <select value={language} onChange={(event) => setLanguage(event.target.value)}>
+            {[...banner.languages, ...(banner.drafts ?? [])].map((tag) => (
+              <option key={tag} value={tag}>
+                {languageName(tag)}
+              </option>
+            ))}
+          </select>
+        </label>
+        <Choices label="Layer" value={layer} options={LAYERS} onChange={setLayer} />
+        <Choices
           label="Width"
           value={width}
-          options={{ phone: 'phone 390', tablet: 'tablet 768', desktop: 'desktop 1280' }}
+          options={{ phone: 'phone', tablet: 'tablet', desktop: 'desktop' }}
           onChange={setWidth}
         />
+        <label className="flex min-h-8 items-center gap-2">
+          <input type="checkbox" checked={dark} onChange={(event) => setDark(event.target.checked)} />
+          dark
+        </label>
+        <label className="flex min-h-8 items-center gap-2">
+          <input type="checkbox" checked={large} onChange={(event) => setLarge(event.target.checked)} />
+          text at 200 %
+        </label>
       </div>
-      {!decision.ask && (
-        <p className="mb-2 text-ink2">
-          Nothing is asked here. The visitor sees the button “{textsFor(setup.banner, language).buttonObject}”, which
-          opens this panel.
-        </p>
+      {layer === 'first' && !decision.ask && (
+        <p className="mb-2 text-ink2">Nothing is asked here. The visitor finds the choices button, which opens this.</p>
       )}
       <div className="overflow-auto border border-line bg-well">
         <iframe
@@ -80,41 +119,22 @@ export function Preview({ setup, language }: { setup: Setup; language: string })
           src="/preview.html"
           sandbox="allow-scripts"
           className="mx-auto block bg-sheet"
-          style={{ width: WIDTHS[width], height: width === 'phone' ? 760 : 600 }}
+          style={{ width: WIDTHS[width], height: HEIGHTS[width] }}
         />
       </div>
+      <details className="mt-3">
+        <summary className="cursor-pointer">
+          As it is heard, and where the keyboard stops ({spoken.filter(({ stop }) => stop).length})
+        </summary>
+        <ol className="mt-1 max-h-64 list-decimal overflow-auto pl-7">
+          {spoken.map(({ says, stop }, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: the same words may be said twice
+            <li key={i} className={stop ? 'font-semibold' : 'text-ink2'}>
+              {says}
+            </li>
+          ))}
+        </ol>
+      </details>
     </section>
-  );
-}
-
-interface ChoiceProps<T extends string> {
-  label: string;
-  value: NoInfer<T>;
-  options: Record<T, ReactNode>;
-  onChange(value: NoInfer<T>): void;
-}
-
-function Choice<T extends string>({ label, value, options, onChange }: ChoiceProps<T>) {
-  return (
-    <div className="flex items-center gap-2">
-      <span className="caps">{label}</span>
-      <ToggleGroup.Root
-        type="single"
-        value={value}
-        aria-label={label}
-        onValueChange={(next) => next && onChange(next as T)}
-        className="flex border border-line bg-sheet"
-      >
-        {Object.entries<ReactNode>(options).map(([key, name]) => (
-          <ToggleGroup.Item
-            key={key}
-            value={key}
-            className="border-r border-line px-2.5 py-1 last:border-r-0 hover:bg-well data-[state=on]:bg-ink data-[state=on]:text-sheet"
-          >
-            {name}
-          </ToggleGroup.Item>
-        ))}
-      </ToggleGroup.Root>
-    </div>
   );
 }

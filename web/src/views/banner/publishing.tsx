@@ -1,4 +1,6 @@
 import type { Draft, Publication, PublishedRelease } from '@douane/api';
+import type { Measured } from '@douane/core/lint';
+import { plural } from '@douane/core/words';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call, fieldsAtFault } from '../../api/client';
@@ -13,17 +15,21 @@ interface PublishProps {
   /** Why nothing can be published now; `null`: it can. */
   hindered: string | null;
   upToDate: boolean;
+  /** Findings against a law, for which a reason is asked. */
+  breaches: number;
+  measured: readonly Measured[];
 }
 
 /** Freezes the draft as the next release: from now, or from a time that lies ahead. */
-export function Publish({ siteId, draft, hindered, upToDate }: PublishProps) {
+export function Publish({ siteId, draft, hindered, upToDate, breaches, measured }: PublishProps) {
   const client = useQueryClient();
   const [later, setLater] = useState(false);
   const [from, setFrom] = useState('');
   const [why, setWhy] = useState('');
   const publish = useMutation({
     mutationFn: () => {
-      const body = { revisions: draft.revisions, fromAt: later ? asInstant(from) : null, why: why.trim() || null };
+      const fromAt = later ? asInstant(from) : null;
+      const body = { revisions: draft.revisions, fromAt, why: why.trim() || null, measured };
       return call<PublishedRelease>('POST', `/sites/${siteId}/releases`, body);
     },
     onSuccess: () => {
@@ -34,7 +40,9 @@ export function Publish({ siteId, draft, hindered, upToDate }: PublishProps) {
     },
   });
   const next = (draft.releases[0]?.number ?? 0) + 1;
-  const wrongTime = fieldsAtFault(publish.error).find(({ path }) => path === 'fromAt');
+  const faults = fieldsAtFault(publish.error);
+  const wrongTime = faults.find(({ path }) => path === 'fromAt');
+  const noReason = faults.find(({ path }) => path === 'why');
   return (
     <>
       <div className="flex flex-wrap items-center gap-2">
@@ -69,12 +77,17 @@ export function Publish({ siteId, draft, hindered, upToDate }: PublishProps) {
       )}
       {!upToDate && (
         <label className="mt-2 block">
-          Why, for whoever asks later
+          {breaches > 0 ? 'Why it is published against a law as we read it' : 'Why, for whoever asks later'}
           <input className="mt-0.5 block w-full" value={why} onChange={(event) => setWhy(event.target.value)} />
         </label>
       )}
       {hindered && <p className="mt-1 text-ink2">{hindered}</p>}
-      <Trouble error={wrongTime ? null : publish.error} />
+      {noReason && (
+        <p role="alert" className="mt-1 text-slipped">
+          {noReason.message.slice(0, 1).toUpperCase() + noReason.message.slice(1)}.
+        </p>
+      )}
+      <Trouble error={wrongTime || noReason ? null : publish.error} />
     </>
   );
 }
@@ -98,6 +111,7 @@ export function Publications({ siteId, draft }: { siteId: string; draft: Draft }
     onSuccess,
   });
   const { publications, releases } = draft;
+  const breachesOf = (number: number) => releases.find((one) => one.number === number)?.breaches.length ?? 0;
   const inForce = publications.find((publication) => publication.inForce);
   const others = releases.filter(({ number }) => number !== inForce?.number);
   return (
@@ -120,6 +134,8 @@ export function Publications({ siteId, draft }: { siteId: string; draft: Draft }
             </span>
             <span className="block text-ink2 [overflow-wrap:anywhere]">
               {[publication.person && `by ${publication.person}`, publication.why].filter(Boolean).join(': ')}
+              {breachesOf(publication.number) > 0 &&
+                ` (${plural(breachesOf(publication.number), 'finding')} against a law)`}
             </span>
           </li>
         ))}
