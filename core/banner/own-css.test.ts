@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest';
-import { ownCssProblems } from './own-css';
+import { newSetup } from '../setup/index';
+import { ownCssProblems, withoutRefusedCss } from './own-css';
 
 it.each([
   '.act { border-radius: 20px }',
@@ -34,4 +35,11 @@ it('names the line and what is wrong with it', () => {
     [3, 'what stands for "width" is no value of it'],
     [4, expect.stringContaining('expected')],
   ]);
+});
+
+it('is left out whole where any of it may not be kept', () => {
+  const { banner } = newSetup({ key: 's', name: 'S', address: 'http://s.localhost' }, 'http://localhost/g/s');
+  const withCss = (css: string) => withoutRefusedCss({ ...banner, face: { ...banner.face, css } }).face.css;
+  expect(withCss('.a { colour: red }')).toBe('.a { colour: red }');
+  expect(withCss('.a { color: red } .b { background: url(x) }')).toBeUndefined();
 });

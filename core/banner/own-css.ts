@@ -1,4 +1,5 @@
 import { generate, ident, lexer, parse, walk } from 'css-tree';
+import type { Banner } from '../setup/types';
 
 export interface CssProblem {
   /** Counted from 1. */
@@ -47,6 +48,12 @@ export function ownCssProblems(css: string): CssProblem[] {
   });
   return problems.sort((a, b) => a.line - b.line);
 }
+
+/** A banner without CSS of its own where that may not be kept, so that nobody who looks at it fetches anything. */
+export const withoutRefusedCss = (banner: Banner): Banner =>
+  ownCssProblems(banner.face.css ?? '').some(({ refused }) => refused)
+    ? { ...banner, face: { ...banner.face, css: undefined } }
+    : banner;
 
 /** A browser reads an escaped letter as the letter. */
 const nameOf = ({ name }: { name: string }) => ident.decode(name).toLowerCase();

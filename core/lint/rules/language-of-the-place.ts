@@ -1,4 +1,5 @@
 import { lookUpLanguage } from '../../language/index';
+import { languageName } from '../../language/name';
 import { directLanguage } from '../direct-language';
 import type { LintRule } from '../types';
 
@@ -16,7 +17,7 @@ export const languageOfThePlace: LintRule = {
         if (!language || lookUpLanguage(language, tags)) return [];
         return [
           {
-            what: `The banner does not speak the language of ${name} (${language})`,
+            what: `The banner does not speak the language of ${name} (${languageName(language)})`,
             regimes: [id],
             article: 'GDPR art. 7(2), 12(1)',
           },

@@ -1,3 +1,4 @@
+import { languageName } from '../../language/name';
 import { inBanner } from '../inspect';
 import type { LintRule } from '../types';
 
@@ -12,7 +13,7 @@ export const textsRead: LintRule = {
     languages
       .filter(({ tag }) => setup.banner.read?.[tag] === undefined)
       .map(({ tag }) => ({
-        what: `Nobody has said yet that the texts in ${tag} were read`,
+        what: `Nobody has said yet that the ${languageName(tag)} texts were read`,
         language: tag,
         article: 'GDPR art. 24(1)',
         mend: { words: 'They were read', change: inBanner(({ read }) => ({ read: { ...read, [tag]: on } })) },

@@ -15,9 +15,9 @@ interface Edit {
 /**
  * The draft of a site while somebody edits it. What was typed stays until it is saved or taken back; leaving with unsaved
  * work asks. Only the parts that were changed are sent, so nobody collides with a colleague on another part; a part that
- * somebody else saved meanwhile is told and nothing is overwritten.
+ * somebody else saved meanwhile is told and nothing is overwritten. `within`: see `useUnsaved`.
  */
-export function useDraft(siteId: string) {
+export function useDraft(siteId: string, within?: string) {
   const client = useQueryClient();
   const { data: draft, error } = useQuery(queries.draft(siteId));
   const [edit, setEdit] = useState<Edit | null>(null);
@@ -38,7 +38,7 @@ export function useDraft(siteId: string) {
     },
   });
 
-  useUnsaved(dirty);
+  useUnsaved(dirty, within);
 
   const problems = fieldsAtFault(save.error);
   return {

@@ -17,7 +17,7 @@ const AUTOSAVE_MS = 1_500;
 /** The places of the banner station, beside the banner as visitors get it. One draft is edited in all of them. */
 export function BannerFrame() {
   const site = useSite();
-  const editor = useDraft(site.id);
+  const editor = useDraft(site.id, `/sites/${site.id}/banner`);
   const { setup, error, dirty, saving, problems, save } = editor;
   const [chosen, setLanguage] = useState<string>();
   const [regime, setRegime] = useState<string | null>(null);

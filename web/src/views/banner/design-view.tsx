@@ -30,7 +30,7 @@ export function DesignView() {
       <Finding
         title={
           faults.length === 0
-            ? 'The design is lawful in every region it shows in'
+            ? 'Nothing to mend in the design'
             : `${faults.length === 1 ? 'One thing' : `${faults.length} things`} to mend in the design`
         }
       >

@@ -1,3 +1,4 @@
+import { languageName } from '@douane/core/language/name';
 import { LANGUAGES_SHIPPED } from '@douane/core/texts';
 import {
   readTranslation,
@@ -12,7 +13,7 @@ import clsx from 'clsx';
 import { useId, useState } from 'react';
 import { Button, Finding, Section } from '../../ui/parts';
 import { today } from '../../ui/words';
-import { languageName, useBanner } from './use-banner';
+import { useBanner } from './use-banner';
 import { GROUPS } from './words-view';
 
 /** Which languages the banner speaks, and what each says beside the first. */

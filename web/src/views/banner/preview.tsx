@@ -1,4 +1,6 @@
 import { faceOf } from '@douane/core/banner';
+import { withoutRefusedCss } from '@douane/core/banner/own-css';
+import { languageName } from '@douane/core/language/name';
 import { drawnCases } from '@douane/core/lint';
 import { placeLabel } from '@douane/core/places';
 import { bannerContent } from '@douane/core/release';
@@ -7,10 +9,10 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { isSpokenAnswer, READY, type ShowMessage, type SpokenPiece } from '../../preview/message';
 import { Choices } from '../../ui/fields';
 import { today } from '../../ui/words';
-import { type BannerEditing, languageName } from './use-banner';
+import type { BannerEditing } from './use-banner';
 
 const WIDTHS = { phone: 390, tablet: 768, desktop: 1280 } as const;
-const HEIGHTS = { phone: 760, tablet: 640, desktop: 640 } as const;
+const HEIGHTS = { phone: 760, tablet: 580, desktop: 580 } as const;
 const LAYERS = { first: 'first layer', panel: 'panel', notice: 'notice', button: 'button' } as const;
 type Layer = keyof typeof LAYERS;
 /** Of the preview only; a change is to be seen within a tenth of a second. */
@@ -40,7 +42,7 @@ export function Preview({ editing }: { editing: BannerEditing }) {
 
   const send = useCallback(() => {
     const scheme = dark ? 'dark' : banner.face.scheme;
-    const drawn = { ...banner, face: { ...banner.face, scheme } };
+    const drawn = withoutRefusedCss({ ...banner, face: { ...banner.face, scheme } });
     const content = bannerContent(setup, language);
     const message: ShowMessage = {
       show: shown,

@@ -1,9 +1,10 @@
+import { languageName } from '@douane/core/language/name';
 import { plural } from '@douane/core/words';
 import { Link } from 'react-router';
 import { Finding, Section, Time } from '../../ui/parts';
 import { useSite } from '../site-frame';
 import { Publications, Publish } from './publishing';
-import { languageName, useBanner } from './use-banner';
+import { useBanner } from './use-banner';
 
 /** What is still missing, what is new, and putting it in force. */
 export function PublishView() {

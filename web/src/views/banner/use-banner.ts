@@ -25,13 +25,3 @@ export interface BannerEditing {
 }
 
 export const useBanner = () => useOutletContext<BannerEditing>();
-
-export const LANGUAGE_NAMES = new Intl.DisplayNames(['en'], { type: 'language' });
-/** A language's name; of a tag that is none, the tag. */
-export function languageName(tag: string): string {
-  try {
-    return LANGUAGE_NAMES.of(tag) ?? tag;
-  } catch {
-    return tag;
-  }
-}

@@ -1,4 +1,5 @@
 import { faceOf } from '@douane/core/banner';
+import { withoutRefusedCss } from '@douane/core/banner/own-css';
 import { drawnCases, type Finding, lint, type Measured } from '@douane/core/lint';
 import { bannerContent } from '@douane/core/release';
 import type { Setup } from '@douane/core/setup';
@@ -51,7 +52,7 @@ export function useFindings(setup: Setup | undefined, language: string) {
     round.current += 1;
     if (!setup || ready.size < DEVICES.length) return;
     const soon = setTimeout(() => {
-      const face = faceOf(setup.banner);
+      const face = faceOf(withoutRefusedCss(setup.banner));
       const content = bannerContent(setup, language);
       const all = drawnCases(setup, today(), [language]);
       for (const device of DEVICES) {

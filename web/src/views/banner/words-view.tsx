@@ -1,9 +1,10 @@
+import { languageName } from '@douane/core/language/name';
 import { regimeById } from '@douane/core/regimes';
 import { type BannerTextKey, FACTS, RICH_TEXTS, shippedTexts, textsFor } from '@douane/core/texts';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { Button, Finding, Section } from '../../ui/parts';
-import { languageName, useBanner } from './use-banner';
+import { useBanner } from './use-banner';
 
 const RichEditor = lazy(async () => ({ default: (await import('./rich-editor')).RichEditor }));
 
