@@ -42,7 +42,8 @@ export function createApp(context: ServerContext): { app: Express; close(): void
       contentSecurityPolicy: {
         directives: {
           defaultSrc: ["'self'"],
-          imgSrc: ["'self'", 'data:'],
+          // A logo that is chosen from a file is drawn from there.
+          imgSrc: ["'self'", 'data:', 'blob:'],
           styleSrc: ["'self'", "'unsafe-inline'"],
           frameSrc: ["'self'"],
           frameAncestors: ["'self'"],

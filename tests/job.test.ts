@@ -142,20 +142,28 @@ it('does the whole job, from signing in to proof and record', { timeout: 300_000
 
   await step('changes the banner with the real one in view, and publishes it', async () => {
     await station('Banner');
-    await finds(/Nothing is published yet/);
+    await finds(/Nothing to mend in the design/);
+    const place = (name: string) => page.getByRole('link', { name, exact: true }).click();
     const preview = page.frameLocator('iframe[title="The banner at true size"]').locator('douane-banner section');
     await expect.poll(() => preview.textContent()).toContain('May we use more');
+    await inBothThemes('banner');
+    await place('Words');
     await page.getByLabel('Heading', { exact: true }).fill('One question before you sail');
     await expect.poll(() => preview.textContent()).toContain('One question before you sail');
-    await page.getByRole('radio', { name: 'panel' }).click();
-    await expect.poll(() => preview.textContent()).toContain('Copperbarn ads');
-    await inBothThemes('banner');
+    await page.getByRole('radio', { name: 'panel' }).check({ force: true });
+    await expect.poll(() => preview.textContent()).toContain('Services found on this site');
+    await page.getByLabel('Address of the cookie policy').fill('nowhere');
+    await page.getByText('a web address starting with http').first().waitFor();
     page.once('dialog', (dialog) => void dialog.dismiss());
     await station('Scan');
-    await finds(/Nothing is published yet/); // leaving with unsaved work was asked about, and declined
-    await page.getByRole('button', { name: 'Save draft' }).click();
+    await finds(/mend in the words/); // leaving with unsaved work was asked about, and declined
+    await page.getByLabel('Address of the cookie policy').fill('https://skerrysound.example/cookies');
+    errors.length = 0;
+    await place('Publish');
+    await finds(/Nothing is published yet/);
+    await page.getByLabel(/Why it is published against a law/).fill('The providers are being asked');
     await page.getByRole('button', { name: 'Publish v1' }).click();
-    await finds(/Release 1 is in force/);
+    finds(/Release 1 is in force/);
   });
 
   await step('proves that the snippet is in place', async () => {

@@ -29,7 +29,7 @@ export function measureBanner(layer: MeasuredLayer['layer']): MeasuredLayer | nu
   return {
     layer,
     sheet: boxOf(ours),
-    modal: sheet.matches('dialog:modal'),
+    modal: sheet.localName === 'dialog',
     acts: controls.slice(0, 60).map((element) => measureAct(element, sheet, root)),
     ticks: [...sheet.querySelectorAll<HTMLInputElement>('input[type=checkbox]')].map(({ id, checked, disabled }) => ({
       purpose: id.slice(purposeBoxId('').length),
@@ -112,7 +112,10 @@ function isReached(element: Element, box: DOMRect, root: ShadowRoot, sheet: DOMR
   return hit !== null && (element.contains(hit) || hit === element);
 }
 
-/** Something of it changes when the keyboard is on it: an outline, a border, a shadow or its colours. */
+/**
+ * Something of it changes when the keyboard is on it: an outline, a border, a shadow or its colours. The rules for that
+ * are made to match without it: to move the keyboard there would take it from whoever is typing.
+ */
 function isFocusShown(element: HTMLElement, root: ShadowRoot): boolean {
   const look = () => {
     const { outlineStyle, outlineWidth, outlineColor, boxShadow, borderTopColor, backgroundColor, textDecorationLine } =
@@ -121,13 +124,16 @@ function isFocusShown(element: HTMLElement, root: ShadowRoot): boolean {
       outlineStyle === 'none' || number(outlineWidth) < 1 || parse(outlineColor)[3] < 0.1 ? '' : outlineColor;
     return [outline, boxShadow, borderTopColor, backgroundColor, textDecorationLine].join();
   };
-  const before = root.activeElement as HTMLElement | null;
-  before?.blur();
+  const before = root.adoptedStyleSheets;
+  const asFocused = new CSSStyleSheet();
+  const rules = before.flatMap((sheet) => [...sheet.cssRules].map(({ cssText }) => cssText)).join('\n');
+  asFocused.replaceSync(rules.replaceAll(/:focus(-visible)?(?![\w-])/g, '[data-focused]'));
   const resting = look();
-  element.focus({ preventScroll: true });
+  root.adoptedStyleSheets = [...before, asFocused];
+  element.setAttribute('data-focused', '');
   const focused = look();
-  element.blur();
-  before?.focus({ preventScroll: true });
+  element.removeAttribute('data-focused');
+  root.adoptedStyleSheets = before;
   return focused !== resting;
 }
 

@@ -16,6 +16,18 @@ import { spokenPieces } from './spoken';
 const PAGE = `<main><p class="bar"></p><h1></h1><p class="text"></p><p class="text"></p><p class="text short"></p><p class="picture"></p><p class="text"></p><p class="text short"></p></main>`;
 document.body.innerHTML = PAGE;
 
+// What is shown here takes the keyboard only from whoever has it here already, never from one who types beside the frame.
+const { focus } = HTMLElement.prototype;
+HTMLElement.prototype.focus = function (options) {
+  if (document.hasFocus()) focus.call(this, options);
+};
+const { showModal } = HTMLDialogElement.prototype;
+HTMLDialogElement.prototype.showModal = function () {
+  if (document.hasFocus()) return showModal.call(this);
+  this.popover = 'manual';
+  this.showPopover();
+};
+
 const clear = () => {
   for (const ours of document.querySelectorAll(`${BANNER_ELEMENT},${BUTTON_ELEMENT}`)) ours.remove();
 };

@@ -123,17 +123,22 @@ export function Trouble({ error }: { error: unknown }) {
   );
 }
 
+const MOST_PROBLEMS = 8;
+
 /** Fields that the server found at fault, each with what would be right. */
 export function FieldProblems({ of: problems }: { of: readonly FieldProblem[] }) {
   if (problems.length === 0) return null;
   return (
-    <ul role="alert" className="my-2 border-l-4 border-slipped bg-sheet px-3 py-2">
-      {problems.map(({ path, message }) => (
-        <li key={path}>
-          <span className="mono">{path}</span>: {message}
-        </li>
-      ))}
-    </ul>
+    <div role="alert" className="my-2 border-l-4 border-slipped bg-sheet px-3 py-2">
+      <ul>
+        {problems.slice(0, MOST_PROBLEMS).map(({ path, message }) => (
+          <li key={path}>
+            <span className="mono">{path}</span>: {message}
+          </li>
+        ))}
+      </ul>
+      {problems.length > MOST_PROBLEMS && `and ${problems.length - MOST_PROBLEMS} more`}
+    </div>
   );
 }
 

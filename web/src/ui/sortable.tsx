@@ -52,7 +52,9 @@ export function Sortable({
 }
 
 function SortableRow({ id, children }: { id: string; children: ReactNode }) {
-  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id });
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
+    id,
+  });
   return (
     <li
       ref={setNodeRef}
@@ -60,6 +62,7 @@ function SortableRow({ id, children }: { id: string; children: ReactNode }) {
       className={`flex min-h-9 items-center gap-2 border-b border-line ${isDragging ? 'relative z-10 bg-wash' : 'bg-paper'}`}
     >
       <button
+        ref={setActivatorNodeRef}
         type="button"
         aria-label={`Move ${id}`}
         className="flex min-h-8 min-w-6 cursor-grab items-center justify-center text-ink2"

@@ -48,6 +48,8 @@ export function useDraft(siteId: string, within?: string) {
     error: error ?? (problems.length === 0 || (save.error as ApiProblem).status === 409 ? save.error : null),
     problems,
     saving: save.isPending,
+    /** What stands here now was sent, and not taken. */
+    refused: save.isError && save.variables.setup === edit?.setup,
     change: (next: (setup: Setup) => Setup) => {
       if (setup && draft) setEdit({ setup: next(setup), from: edit?.from ?? draft });
     },

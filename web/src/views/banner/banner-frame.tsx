@@ -18,7 +18,7 @@ const AUTOSAVE_MS = 1_500;
 export function BannerFrame() {
   const site = useSite();
   const editor = useDraft(site.id, `/sites/${site.id}/banner`);
-  const { setup, error, dirty, saving, problems, save } = editor;
+  const { setup, error, dirty, saving, refused, save } = editor;
   const [chosen, setLanguage] = useState<string>();
   const [regime, setRegime] = useState<string | null>(null);
   const { pathname } = useLocation();
@@ -29,7 +29,7 @@ export function BannerFrame() {
   const { findings, frames } = useFindings(setup, language);
 
   // What was refused is not sent again until somebody has changed something.
-  const hindered = saving || problems.length > 0 || editor.error !== null;
+  const hindered = saving || refused;
   // biome-ignore lint/correctness/useExhaustiveDependencies: counted anew from each change of the setup
   useEffect(() => {
     if (!dirty || hindered) return;
@@ -40,6 +40,7 @@ export function BannerFrame() {
   if (!setup || !banner) return <Trouble error={error} />;
   const set = (change: Partial<Banner>) => editor.change((s) => ({ ...s, banner: { ...s.banner, ...change } }));
   const editing: BannerEditing = {
+    site,
     editor,
     setup,
     banner,

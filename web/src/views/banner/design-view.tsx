@@ -364,14 +364,16 @@ function OwnCss() {
           aria-invalid={problems.length > 0}
           onChange={(event) => setFace({ css: event.target.value || undefined })}
         />
-        <ul role="status">
-          {problems.slice(0, 8).map(({ line, message, refused }, i) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: one line may have two problems of one kind
-            <li key={i} className={refused ? 'text-slipped' : 'text-held'}>
-              Line {line}: {message}
-            </li>
-          ))}
-        </ul>
+        <div role="status">
+          <ul>
+            {problems.slice(0, 8).map(({ line, message, refused }, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: one line may have two problems of one kind
+              <li key={i} className={refused ? 'text-slipped' : 'text-held'}>
+                Line {line}: {message}
+              </li>
+            ))}
+          </ul>
+        </div>
         {problems.length === 0 && problemOf('face.css') && <p className="text-slipped">{problemOf('face.css')}</p>}
       </details>
     </Section>

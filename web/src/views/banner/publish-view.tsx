@@ -2,14 +2,12 @@ import { languageName } from '@douane/core/language/name';
 import { plural } from '@douane/core/words';
 import { Link } from 'react-router';
 import { Finding, Section, Time } from '../../ui/parts';
-import { useSite } from '../site-frame';
 import { Publications, Publish } from './publishing';
 import { useBanner } from './use-banner';
 
 /** What is still missing, what is new, and putting it in force. */
 export function PublishView() {
-  const site = useSite();
-  const { editor, findings } = useBanner();
+  const { site, editor, findings } = useBanner();
   const draft = editor.draft!;
   const newest = draft.releases[0];
   const inForce = draft.publications.find((publication) => publication.inForce);

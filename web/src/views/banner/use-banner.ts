@@ -1,3 +1,4 @@
+import type { SiteSummary } from '@douane/api';
 import type { Banner, Setup } from '@douane/core/setup';
 import { useOutletContext } from 'react-router';
 import type { DraftEditor } from '../use-draft';
@@ -5,6 +6,7 @@ import type { Findings } from './use-findings';
 
 /** What the places of the banner station share: one draft that is edited, and what is shown of it. */
 export interface BannerEditing {
+  site: SiteSummary;
   editor: DraftEditor;
   setup: Setup;
   banner: Banner;
