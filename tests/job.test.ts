@@ -163,7 +163,7 @@ it('does the whole job, from signing in to proof and record', { timeout: 300_000
     await finds(/Nothing is published yet/);
     await page.getByLabel(/Why it is published against a law/).fill('The providers are being asked');
     await page.getByRole('button', { name: 'Publish v1' }).click();
-    finds(/Release 1 is in force/);
+    await finds(/Release 1 is in force/);
   });
 
   await step('proves that the snippet is in place', async () => {
