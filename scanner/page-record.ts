@@ -1,5 +1,5 @@
 import type { Item, Sign } from '@douane/core/observe';
-import type { ScannedPage } from '@douane/core/scan';
+import type { ScannedPage, SiteLook } from '@douane/core/scan';
 
 /** All that came of one page; a scan can go on from a list of these after a restart. */
 export interface PageRecord {
@@ -13,6 +13,8 @@ export interface PageRecord {
   items: Item[];
   signs: Sign[];
   problems: string[];
+  /** Of the site's first page. */
+  look?: SiteLook;
   /** Hosts of the site's own that were contacted. */
   ownHosts: string[];
 }

@@ -1,7 +1,7 @@
 import type { Desk } from '@douane/core/classify';
 import { Frontier, type ScanPlan } from '@douane/core/coverage';
 import { type FamilySettings, floodWords, type Item, ItemFold, itemKey, type Sign } from '@douane/core/observe';
-import type { ScannedPage, ScanProgress, ScanReport } from '@douane/core/scan';
+import type { ScannedPage, ScanProgress, ScanReport, SiteLook } from '@douane/core/scan';
 import { scannedItem } from '@douane/core/scan';
 import type { SignIn } from '@douane/core/setup';
 import type { PageRecord } from './page-record';
@@ -31,6 +31,7 @@ export class ScanState {
   readonly current = new Set<string>();
   sitemaps = 0;
   host: string | null = null;
+  private look: SiteLook | undefined;
   private readonly signs = new Map<string, Sign>();
   private readonly own = new Map<string, string>();
   private readonly latest: Item[] = [];
@@ -97,6 +98,7 @@ export class ScanState {
   /** Adds up what came of a page. `before`: it was visited before a restart. */
   take(record: PageRecord, before = false): void {
     const { page, afterYes, items, links, signs, problems, ownHosts, shape, host } = record;
+    this.look ??= record.look;
     if (afterYes) this.seenAgain.add(page.url);
     else {
       this.pages.push(page);
@@ -181,6 +183,7 @@ export class ScanState {
         notVisited: this.notVisited(),
       },
       problems,
+      ...(this.look && { look: this.look }),
     };
   }
 }

@@ -2,11 +2,12 @@ import { createHash } from 'node:crypto';
 import { shippedScripts } from '@douane/core/classify';
 import { matcher, type Step } from '@douane/core/coverage';
 import { type FamilySettings, floodWords, ItemFold, itemKey } from '@douane/core/observe';
-import type { ScannedPage } from '@douane/core/scan';
+import type { ScannedPage, SiteLook } from '@douane/core/scan';
 import { z } from 'zod';
 import { type Explored, explore } from './explore';
 import { linksOf } from './find-pages';
 import type { PageRecord } from './page-record';
+import { readLook } from './site-look';
 import type { Visitor } from './visitor';
 import type { ScriptsRead } from './watch/scripts';
 
@@ -43,6 +44,7 @@ export async function visitPage(visitor: Visitor, url: string, options: VisitPag
   let shape = '';
   let host = options.host ?? '';
   let explored: Explored | undefined;
+  let look: SiteLook | null = null;
   if (result.outcome !== 'ok') page.why = result.why;
   else {
     const final = new URL(result.finalUrl);
@@ -53,6 +55,8 @@ export async function visitPage(visitor: Visitor, url: string, options: VisitPag
     } else if (final.host !== host && !options.anyHost) skip(page, `leads to another site: ${final.host}`);
     else if (!/html/.test(result.contentType)) skip(page, `is ${result.contentType || 'of no type'}, not a page`);
     else {
+      // Before anything is pressed, as whoever arrives sees it.
+      if (options.host === null) look = await readLook(visitor);
       await takeSteps(visitor, result.finalUrl, options.steps, options.signal);
       if (options.first && options.explore && !visitor.broken) {
         explored = await explore(visitor, () => visitor.observations(url), options.signal);
@@ -85,6 +89,7 @@ export async function visitPage(visitor: Visitor, url: string, options: VisitPag
     shape,
     items: fold.items(),
     signs: counted ? visitor.watch.signs(url) : [],
+    ...(look && { look }),
     problems: [...visitor.problems, ...fold.flooded().map(floodWords)],
     ownHosts: counted ? visitor.watch.ownHosts() : [],
   };

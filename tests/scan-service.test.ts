@@ -201,6 +201,7 @@ describe('a second scan of the ticket site, after a tag came in that nobody anno
     const json = JSON.parse((await get('json')).body);
     expect(json).toMatchObject({ format: 'douane.scan/1', coverage: { known: 13 } });
     expect(json.items).toHaveLength(42);
+    expect(json.look).toMatchObject({ background: '#f3f7f7', ink: '#12303c', accent: '#b3441f', radius: 6 });
     expect((await get('har')).body.title).toContain('were not kept');
     expect((await get('docx')).body.fields[0].message).toContain('json, csv, har, pdf');
     const pdf = await get('pdf');

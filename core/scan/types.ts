@@ -22,6 +22,18 @@ export interface ScannedPage {
   pressed?: string[];
 }
 
+/** Colours (`#rrggbb`) and type of a site's start page, as the browser drew it. */
+export interface SiteLook {
+  background: string;
+  ink: string;
+  /** Of what can be pressed; null: nothing stands out. */
+  accent: string | null;
+  family: string;
+  /** Pixels. */
+  size: number;
+  radius: number;
+}
+
 export interface ScannedItem extends Item {
   service?: string;
   purpose: string | null;
@@ -54,4 +66,6 @@ export interface ScanReport {
     notVisited: string[];
   };
   problems: { page: string; what: string }[];
+  /** Of the first page that answered. */
+  look?: SiteLook;
 }

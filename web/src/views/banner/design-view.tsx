@@ -1,10 +1,12 @@
-import { LOOKS, settledPalette } from '@douane/core/banner';
+import type { ScanRun } from '@douane/api';
+import { LOOKS, type Look, proposedFace, settledPalette } from '@douane/core/banner';
 import { ownCssProblems } from '@douane/core/banner/own-css';
 import type { Banner, Face, Palette } from '@douane/core/setup';
 import { useId, useState } from 'react';
 import { Choices, ColourRow, NumberRow, SelectRow, TextRow, TickRow } from '../../ui/fields';
 import { Button, Finding, Section } from '../../ui/parts';
 import { Sortable } from '../../ui/sortable';
+import { useRuns } from '../use-runs';
 import { logoOf } from './logo';
 import { useBanner } from './use-banner';
 
@@ -96,12 +98,19 @@ function Form() {
   );
 }
 
+/** Looks to start from: the site's own, as the last scan saw it, and some of ours. */
 function Looks() {
-  const { banner, setFace } = useBanner();
+  const { site, banner, setFace } = useBanner();
+  const { shown } = useRuns<ScanRun>(site.id, 'scan');
+  const seen = shown?.report?.look;
+  const looks: Pick<Look, 'id' | 'name' | 'face'>[] = [
+    ...(seen ? [{ id: 'site', name: 'From the site', face: proposedFace(seen, banner.face) }] : []),
+    ...LOOKS,
+  ];
   return (
     <Section title="Looks to start from">
       <ul className="flex flex-wrap gap-2">
-        {LOOKS.map(({ id, name, face }) => {
+        {looks.map(({ id, name, face }) => {
           const { sheet, ink, accent } = face.light;
           const on =
             JSON.stringify(face.light) === JSON.stringify(banner.face.light) && face.radius === banner.face.radius;
