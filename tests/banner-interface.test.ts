@@ -237,3 +237,21 @@ it('shows what each visitor meets: where nothing is asked, the notice, the butto
   await page.getByLabel('text at 200 %').check();
   await expect.poll(() => shown().evaluate((sheet) => getComputedStyle(sheet).fontSize)).toBe('30px');
 });
+
+it('takes over what another site has, part by part, and says what is wrong with a file', async () => {
+  const other = (await ines.call('POST', '/sites', { name: 'Quay', address: 'https://quay.example/' })).body.id;
+  const { setup } = (await ines.call('GET', `/sites/${other}/draft`)).body;
+  const theirs = { ...setup.banner, texts: { en: { title: 'Quay asks' } }, face: { ...setup.banner.face, radius: 17 } };
+  await ines.saveDraft(other, { banner: theirs });
+  await go('/publish');
+  await page.getByLabel('its words').uncheck();
+  await page.getByRole('combobox', { name: 'From', exact: true }).selectOption({ label: 'Quay' });
+  await page.getByRole('button', { name: 'Take over' }).click();
+  await page.getByText('Taken over from Quay.').waitFor();
+  await expect.poll(async () => (await banner()).face.radius).toBe(17);
+  expect((await banner()).texts).toEqual({});
+  const file = page.getByLabel('or from a file of a setup');
+  const bad = JSON.stringify({ ...setup, purposes: [] });
+  await file.setInputFiles({ name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from(bad) });
+  await page.getByText(/bad.json: purposes/).waitFor();
+});

@@ -16,5 +16,6 @@ export {
 } from './parse';
 export { parseSignInText, type SignIn, signInSchema } from './sign-in';
 export { rulesOf } from './site-rules';
+export { TAKEOVER_PARTS, type TakeoverPart, takenOver } from './takeover';
 export * from './types';
 export { upgradeSetup } from './upgrade';

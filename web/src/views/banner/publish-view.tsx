@@ -3,6 +3,7 @@ import { plural } from '@douane/core/words';
 import { Link } from 'react-router';
 import { Finding, Section, Time } from '../../ui/parts';
 import { Publications, Publish } from './publishing';
+import { TakeOver } from './take-over';
 import { useBanner } from './use-banner';
 
 /** What is still missing, what is new, and putting it in force. */
@@ -51,6 +52,7 @@ export function PublishView() {
         measured={findings.measured}
       />
       <Publications siteId={site.id} draft={draft} />
+      <TakeOver />
     </>
   );
 }

@@ -1,0 +1,64 @@
+import { describe, expect, it } from 'vitest';
+import { newSetup, parseSetup, TAKEOVER_PARTS, type TakeoverPart, takenOver } from './index';
+
+const site = (key: string) =>
+  newSetup({ key, name: key, address: `http://${key}.localhost/` }, `http://localhost/g/${key}`);
+
+function first() {
+  const setup = site('first');
+  setup.regions = { regimes: ['eu', 'br'], fallback: 'eu' };
+  setup.purposes[1]!.name = 'Comfort';
+  Object.assign(setup.banner, {
+    languages: ['en', 'fr'],
+    texts: { en: { title: 'Ours' }, fr: { title: 'Le nôtre' } },
+    wording: { br: { en: { title: 'For Brazil' } } },
+    policyUrl: 'https://first.example/p',
+  });
+  setup.banner.form.kind = 'card';
+  setup.banner.face.radius = 20;
+  return setup;
+}
+
+describe('what another site takes over', () => {
+  it('is all of it, and stays right', () => {
+    const taken = takenOver(site('second'), first(), TAKEOVER_PARTS);
+    expect(taken.banner).toMatchObject({
+      form: { kind: 'card' },
+      face: { radius: 20 },
+      languages: ['en', 'fr'],
+      texts: { fr: { title: 'Le nôtre' } },
+    });
+    expect(taken.purposes[1]!.name).toBe('Comfort');
+    expect(taken.site).toEqual(site('second').site);
+    expect(taken.banner.policyUrl).toBeUndefined();
+    expect(parseSetup(taken).ok).toBe(true);
+  });
+
+  it.each<[TakeoverPart, (s: ReturnType<typeof first>) => unknown]>([
+    ['face', (s) => s.banner.face],
+    ['form', (s) => s.banner.form],
+    ['languages', (s) => s.banner.languages],
+    ['purposes', (s) => s.purposes],
+    ['regions', (s) => s.regions],
+  ])('is %s alone, and the rest as it was', (part, of) => {
+    const taken = takenOver(site('second'), first(), [part]);
+    expect(of(taken)).toEqual(of(first()));
+    expect(parseSetup(taken).ok).toBe(true);
+  });
+
+  it('leaves out what makes no sense here', () => {
+    const taken = takenOver(site('second'), first(), ['words']);
+    // French is not spoken here, and Brazil's law is not served.
+    expect(taken.banner.texts).toEqual({ en: { title: 'Ours' } });
+    expect(taken.banner.wording).toEqual({});
+  });
+
+  it('keeps a purpose that a service of the site has', () => {
+    const own = site('second');
+    own.purposes.push({ id: 'games', name: 'Games', text: 'To play.' });
+    own.services.push({ id: 'x', name: 'X', purpose: 'games', hosts: [], items: [] });
+    const { purposes } = takenOver(own, first(), ['purposes']);
+    expect(purposes.map(({ id }) => id)).toContain('games');
+    expect(purposes[1]!.name).toBe('Comfort');
+  });
+});

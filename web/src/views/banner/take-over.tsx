@@ -1,0 +1,96 @@
+import type { Draft } from '@douane/api';
+import { parseSetupText, type Setup, TAKEOVER_PARTS, type TakeoverPart, takenOver } from '@douane/core/setup';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useId, useState } from 'react';
+import { call } from '../../api/client';
+import * as queries from '../../api/queries';
+import { TickRow } from '../../ui/fields';
+import { Button, Section, Trouble } from '../../ui/parts';
+import { useBanner } from './use-banner';
+
+const NAMES: Record<TakeoverPart, string> = {
+  face: 'its face: colours, type, logo, CSS',
+  form: 'its form and choices button',
+  words: 'its words',
+  languages: 'its languages',
+  purposes: 'its purposes',
+  regions: 'the laws it serves, and its rules',
+};
+
+/** Takes parts of another site's setup over, or of a file; nothing is published by that. */
+export function TakeOver() {
+  const { site, editor } = useBanner();
+  const { data: board } = useQuery(queries.board());
+  const [from, setFrom] = useState('');
+  const [parts, setParts] = useState<ReadonlySet<TakeoverPart>>(new Set(TAKEOVER_PARTS));
+  const [told, setTold] = useState<string>();
+  const [select, file] = [useId(), useId()];
+  const others = board?.sites.filter(({ id }) => id !== site.id) ?? [];
+  const take = (setup: Setup, name: string) => {
+    const chosen = TAKEOVER_PARTS.filter((part) => parts.has(part));
+    editor.change((own) => takenOver(own, setup, chosen));
+    setTold(`Taken over from ${name}. Look it through; it is published when you say so.`);
+  };
+  const fromSite = useMutation({
+    mutationFn: () => call<Draft>('GET', `/sites/${from}/draft`),
+    onSuccess: ({ setup }) => take(setup, setup.site.name),
+  });
+  const fromFile = async (chosen: File | undefined) => {
+    if (!chosen) return;
+    const read = parseSetupText(await chosen.text());
+    if (read.ok) take(read.value, chosen.name);
+    else setTold(`${chosen.name}: ${read.problems[0]!.path} ${read.problems[0]!.message}`);
+  };
+  return (
+    <Section title="Take over from another site">
+      <fieldset>
+        <legend className="sr-only">What is taken over</legend>
+        {TAKEOVER_PARTS.map((part) => (
+          <TickRow
+            key={part}
+            label={NAMES[part]}
+            checked={parts.has(part)}
+            onChange={(on) => {
+              const next = new Set(parts);
+              if (on) next.add(part);
+              else next.delete(part);
+              setParts(next);
+            }}
+          />
+        ))}
+      </fieldset>
+      <div className="mt-1 flex flex-wrap items-center gap-2">
+        <label htmlFor={select}>From</label>
+        <select id={select} value={from} onChange={(event) => setFrom(event.target.value)}>
+          <option value="">{others.length > 0 ? 'a site of yours' : 'no other site yet'}</option>
+          {others.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+        <Button disabled={!from || parts.size === 0 || fromSite.isPending} onClick={() => fromSite.mutate()}>
+          Take over
+        </Button>
+      </div>
+      <label htmlFor={file} className="mt-1 block">
+        or from a file of a setup
+      </label>
+      <input
+        id={file}
+        type="file"
+        accept=".json,application/json"
+        className="w-full"
+        disabled={parts.size === 0}
+        onChange={(event) => {
+          void fromFile(event.target.files?.[0]);
+          event.target.value = '';
+        }}
+      />
+      <p role="status" className="[overflow-wrap:anywhere]">
+        {told}
+      </p>
+      <Trouble error={fromSite.error} />
+    </Section>
+  );
+}
