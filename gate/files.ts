@@ -1,16 +1,17 @@
-import { buttonCss, faceOf, isButtonShown } from '@douane/core/banner';
+import { buttonCss, faceOf, heldCss, isButtonShown } from '@douane/core/banner';
 import { indexPlan } from '@douane/core/hold';
 import { slimRules } from '@douane/core/regimes';
 import { type Release, storedPatternsOf } from '@douane/core/release';
 import type { Setup } from '@douane/core/setup';
 import { textsFile } from './texts-file';
-import type { ButtonFace, GateConfig } from './types';
+import type { ButtonFace, GateConfig, HeldFace } from './types';
 
 /** The built scripts, each with the place for its configuration still open. */
 export interface GateCode {
   hold: string;
   banner: string;
   button: string;
+  held: string;
 }
 
 export interface GateFile {
@@ -57,6 +58,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
   );
   // One hash for all languages: the holding script names them, and every visitor loads it.
   const contents = short(texts.map(([, body]) => body).join());
+  const held = script('held', code.held, '__DOUANE_HELD__', heldFace(setup));
   const stored = named('stored', 'json', JSON.stringify(storedPatternsOf(release)), 'application/json');
   const { defaultLanguage } = drawn;
   const config: GateConfig = {
@@ -66,6 +68,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
     plan: indexPlan(release.plan),
     banner: banner.name,
     button: button ? button.name : '',
+    held: held.name,
     stored: stored.name,
     languages: [defaultLanguage, ...texts.map(([language]) => language).filter((tag) => tag !== defaultLanguage)],
     contents,
@@ -78,6 +81,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
       hold,
       banner,
       ...(button ? [button] : []),
+      held,
       stored,
       ...texts.map(([language, body]): GateFile => {
         return { name: textsFile(language, contents), body, type: 'application/json' };
@@ -99,6 +103,17 @@ export function buttonFace({
     ...(hideFor && { hideFor }),
     words: Object.fromEntries(
       Object.entries(contents).map(([language, { texts }]) => [language, [texts.button, texts.buttonObject]]),
+    ),
+  };
+}
+
+/** What stands in for frames has to know. */
+export function heldFace({ banner, services }: Pick<Setup, 'banner' | 'services'>): HeldFace {
+  return {
+    css: heldCss(banner),
+    scheme: banner.face.scheme,
+    services: services.flatMap(({ name, provider = '', hosts }) =>
+      hosts.map((host): [string, string, string] => [host.split('/')[0]!, name, provider]),
     ),
   };
 }

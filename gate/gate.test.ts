@@ -18,7 +18,7 @@ let setup: Setup;
 beforeAll(async () => {
   await buildGate();
   const read = (name: string) => readFileSync(path.join(import.meta.dirname, '../dist/gate', name), 'utf8');
-  code = { hold: read('hold.js'), banner: read('banner.js'), button: read('button.js') };
+  code = { hold: read('hold.js'), banner: read('banner.js'), button: read('button.js'), held: read('held.js') };
   setup = newSetup({ key: 's', name: 'S', address: 'http://site.localhost/' }, 'http://localhost/g/s');
   // A busy site: sixty services on a hundred and twenty hosts, with three hundred cookies.
   setup.services = Array.from({ length: 60 }, (_, i) => ({

@@ -8,4 +8,4 @@ export {
   snippetFor,
 } from './files';
 export { textsFile } from './texts-file';
-export type { BannerOptions, ButtonOptions } from './types';
+export type { BannerOptions, ButtonOptions, HeldFace } from './types';

@@ -12,6 +12,9 @@ export const create = <K extends keyof HTMLElementTagNameMap>(tag: K): HTMLEleme
 export const allOf = (selector: string): NodeListOf<HTMLElement> =>
   own.querySelectorAll.call(document, selector) as NodeListOf<HTMLElement>;
 
+/** `element.setAttribute`, before the gate puts its own in its place. */
+export const setAttribute = Element.prototype.setAttribute;
+
 /** `null` while the page has none yet. */
 export const body = (): HTMLElement | undefined => allOf('body')[0];
 

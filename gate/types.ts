@@ -12,10 +12,12 @@ export interface GateConfig {
   release: number;
   rules: Rules;
   plan: PlanIndex;
-  /** Immutable files, relative to `base`: the scripts of banner and choices button, what is deleted again on a refusal. */
+  /** Immutable files, relative to `base`: scripts, and what is deleted again on a refusal. */
   banner: string;
   /** Empty: no button is shown. */
   button: string;
+  /** What stands in for frames that are held. */
+  held: string;
   stored: string;
   /** Languages whose contents there are, the default first, and the hash that their files are named by. */
   languages: string[];
@@ -50,12 +52,36 @@ export interface ButtonOptions {
   onOpen(): void;
 }
 
+/** What stands in for frames has to know; written into its script when the files are made. */
+export interface HeldFace extends Pick<BannerFace, 'scheme'> {
+  css: string;
+  /** Hosts of services, each with the service's name and its provider. */
+  services: [host: string, service: string, provider: string][];
+}
+
+export interface HeldOptions {
+  face: HeldFace;
+  content: BannerContent;
+  /** All that is held now and may be a frame, or a template with one in it. */
+  frames: HTMLElement[];
+  /** Purposes that nobody may say yes to here. */
+  barred: readonly string[];
+  /** Loads one frame and what it has to contact by its address, on this page. */
+  once(frame: HTMLElement, address: string): void;
+  /** Says yes to a purpose; rejects where that could not be recorded. */
+  always(purpose: string): Promise<void>;
+}
+
 /** What the scripts of banner and button offer to the one that loads them. */
 export interface BannerScript {
   open(options: Omit<BannerOptions, 'face'>): void;
 }
 export interface ButtonScript {
   show(options: Omit<ButtonOptions, 'face'>): void;
+}
+
+export interface HeldScript {
+  show(options: Omit<HeldOptions, 'face'>): void;
 }
 
 /** What a site may say of its visitor: the age in whole years, and that a parent or guardian has agreed. */

@@ -48,7 +48,7 @@ export async function buildGate() {
   await Promise.all([
     build({ ...visitor, entryPoints: [at('gate/hold/main.ts')], outfile: at('dist/gate/hold.js') }),
     // These are imported by the first.
-    ...['banner', 'button'].map((name) =>
+    ...['banner', 'button', 'held'].map((name) =>
       build({
         ...visitor,
         format: 'esm',

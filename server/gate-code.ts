@@ -9,8 +9,9 @@ export async function loadGateCode(root: string): Promise<GateCode> {
     readFile(path.join(root, 'dist/gate', name), 'utf8').catch(() => {
       throw new Error(`dist/gate/${name} is missing; run npm run build`);
     });
-  const [hold, banner, button] = await Promise.all([read('hold.js'), read('banner.js'), read('button.js')]);
-  return { hold, banner, button };
+  const names = ['hold', 'banner', 'button', 'held'] as const;
+  const code = await Promise.all(names.map(async (name) => [name, await read(`${name}.js`)] as const));
+  return Object.fromEntries(code) as unknown as GateCode;
 }
 
 export const sha256: HashText = (text) => createHash('sha256').update(text).digest('hex');

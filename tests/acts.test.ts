@@ -120,7 +120,11 @@ describe('taking on sites', () => {
 
 describe('drafts and releases', () => {
   const served = () => new ServedSites(db);
-  const context = () => ({ db, gateCode: { hold: '__DOUANE_CONFIG__', banner: '', button: '' }, served: served() });
+  const context = () => ({
+    db,
+    gateCode: { hold: '__DOUANE_CONFIG__', banner: '', button: '', held: '' },
+    served: served(),
+  });
   const now = { fromAt: null, why: 'for a test', measured: [] };
   const draft = async () => (await siteById(db, site.organisationId, site.id))!;
   const publish = async () =>

@@ -421,7 +421,7 @@ describe('while the place is being asked for', () => {
       const treated = { regimes: [], modes: { advertising: 'notice' as const }, gpc: 'ignored' as const };
       const rule = { ...treated, yesDays: null, refusalDays: null, askAgainDays: null };
       const rules = { purposes: [{ id: 'advertising' }], rules: [rule], places: {}, stateUnknown: {}, fallback: 0 };
-      const names = { banner: 'b.js', button: '', contents: '0', stored: 's.json', languages: ['en'] };
+      const names = { banner: 'b.js', button: '', contents: '0', held: '', stored: 's.json', languages: ['en'] };
       const config = {
         base: '/g/s',
         release: 1,

@@ -277,6 +277,85 @@ describe('changing one’s mind', () => {
   });
 });
 
+describe('in the place of content that is held', () => {
+  const held = () => page.locator('douane-held section');
+  /** How many films were loaded. */
+  const films = () => entries().filter(({ host, path }) => host.startsWith('reelpier') && path === '/embed').length;
+  /** A frame as a page's own script puts one in. */
+  const addFilm = (film: string, size = 'width="480" height="320"') =>
+    page.evaluate(
+      ([address, attributes]) => {
+        document.querySelector('main')!.insertAdjacentHTML('beforeend', `<iframe title="Film" ${attributes}></iframe>`);
+        document.querySelector<HTMLIFrameElement>('main iframe:last-of-type')!.src = address!;
+      },
+      [`http://reelpier.localhost:${world.web.port}/embed?v=${film}`, size],
+    );
+
+  it('stands what it is, in its own size, and loads once for whoever wants it', async () => {
+    await arrive('DE', '/about');
+    await banner().waitFor();
+    await addFilm('once');
+    await held().waitFor();
+    expect(await held().textContent()).toContain('Reelpier');
+    const { width, height } = (await held().boundingBox())!;
+    expect([width <= 480, height]).toEqual([true, 320]);
+    await press('refuse');
+    await button().waitFor();
+    await expectAccessible(page, 'held content');
+    expect(films()).toBe(0);
+    await held().getByRole('button', { name: 'Show once' }).click();
+    await expect.poll(films).toBe(1);
+    expect(await held().count()).toBe(0);
+    expect(await lastRecord()).toMatchObject({ method: 'refuse-all' });
+    await addFilm('another');
+    await held().waitFor();
+    await settled();
+    expect(films()).toBe(1);
+  });
+
+  it('a yes for always is recorded, answers the banner, and lets go of all of its kind and of nothing else', async () => {
+    await arrive('DE', '/about');
+    await banner().waitFor();
+    await addFilm('one');
+    await addFilm('two');
+    await expect.poll(() => held().count()).toBe(2);
+    await held()
+      .first()
+      .getByRole('button', { name: /^Always show/ })
+      .press('Enter');
+    await expect.poll(films).toBe(2);
+    expect(await lastRecord()).toMatchObject({
+      method: 'chosen',
+      purposes: { necessary: true, embedded: true, advertising: false, measurement: false },
+    });
+    expect([await held().count(), await banner().count()]).toEqual([0, 0]);
+    expect(reached()).toEqual(['reelpier']);
+  });
+
+  it('whose yes cannot be recorded stays held, and says so', async () => {
+    await arrive('DE', '/about');
+    await banner().waitFor();
+    await addFilm('failing');
+    await page.route(`${world.url}/g/*/records`, (route) => route.abort());
+    await held()
+      .getByRole('button', { name: /^Always show/ })
+      .press('Enter');
+    await expect.poll(() => held().textContent()).toContain('could not be recorded');
+    expect(films()).toBe(0);
+  });
+
+  it('stands for a template and for a frame of the markup too, and not for one that only counts', async () => {
+    await arrive('DE', '/contact');
+    await held().waitFor();
+    expect(await held().textContent()).toMatch(/[Cc]hartkeel/);
+    await addFilm('tiny', 'width="1" height="1"');
+    await settled();
+    expect(await held().count()).toBe(1);
+    await held().getByRole('button', { name: 'Show once' }).press('Enter');
+    await expect.poll(reached).toEqual(['chartkeel']);
+  });
+});
+
 describe('where one may object', () => {
   it('runs without asking, and stops on an objection', async () => {
     await arrive('US-CA', '/fares');

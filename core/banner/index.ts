@@ -3,4 +3,4 @@ export { LOOKS, type Look } from './looks';
 export { settledPalette } from './palette';
 export { proposedFace } from './proposal';
 export { type Piece, plainWords, richPieces } from './rich';
-export { bannerCss, buttonCss, type Drawn, isButtonShown } from './style';
+export { bannerCss, buttonCss, type Drawn, heldCss, isButtonShown } from './style';

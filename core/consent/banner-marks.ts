@@ -1,6 +1,7 @@
 /** Names by which the visitor's side can be found in a page: what the gate builds, and what a check clicks on. */
 export const BANNER_ELEMENT = 'douane-banner';
 export const BUTTON_ELEMENT = 'douane-choices';
+export const HELD_ELEMENT = 'douane-held';
 
 /** What a button of the banner does, in its attribute `data-act`. */
 export type BannerAct =

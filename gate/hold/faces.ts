@@ -2,7 +2,15 @@ import type { StoredPatterns } from '@douane/core/hold';
 import { lookUpLanguage } from '@douane/core/language';
 import type { BannerContent } from '@douane/core/release';
 import { textsFile } from '../texts-file';
-import type { BannerOptions, BannerScript, ButtonOptions, ButtonScript, GateConfig } from '../types';
+import type {
+  BannerOptions,
+  BannerScript,
+  ButtonOptions,
+  ButtonScript,
+  GateConfig,
+  HeldOptions,
+  HeldScript,
+} from '../types';
 import { fetchNow } from './fetch-now';
 
 /** What the visitor sees: the choices button and the banner, each loaded when it has to show. */
@@ -33,12 +41,22 @@ export class Faces {
     const stored = this.load<StoredPatterns>(config.stored).then((patterns) => {
       this.stored = patterns;
     });
-    this.content ??= this.load<BannerContent>(textsFile(this.language, config.contents));
+    const [content, banner] = await Promise.all([this.loadContent(), this.script<BannerScript>(config.banner), stored]);
+    banner.open({ content, ...options });
+  }
+
+  /** What stands in for frames that are held; where it cannot be loaded they are an empty space. */
+  async showHeld(options: Omit<HeldOptions, 'face' | 'content'>): Promise<void> {
+    const [content, held] = await Promise.all([this.loadContent(), this.script<HeldScript>(this.config.held)]);
+    held.show({ content, ...options });
+  }
+
+  private loadContent(): Promise<BannerContent> {
+    this.content ??= this.load<BannerContent>(textsFile(this.language, this.config.contents));
     this.content.catch(() => {
       this.content = undefined; // tried again when it is wanted again
     });
-    const [content, banner] = await Promise.all([this.content, this.script<BannerScript>(config.banner), stored]);
-    banner.open({ content, ...options });
+    return this.content;
   }
 
   private async load<T>(file: string): Promise<T> {

@@ -1,14 +1,16 @@
 import type { Method } from '@douane/core/consent';
+import { BANNER_ELEMENT } from '@douane/core/consent/banner-marks';
 import type { KeptChoice } from '@douane/core/consent/choice-cookie';
 import type { Decision, Place, Signals } from '@douane/core/regimes';
 import { decide, grantedMeanwhile } from '@douane/core/regimes/decide';
 import { placeCode } from '@douane/core/regimes/place';
-import { whenBody } from '../native';
+import { allOf, whenBody } from '../native';
 import type { GateConfig, ToldOfVisitor, VisitOverride } from '../types';
 import { Faces } from './faces';
 import { forget } from './forget';
+import { HELD } from './intercept';
 import { chosenNow, keepChoice, readChoice } from './kept';
-import { releaseMarked } from './marked';
+import { MARK, release, releaseMarked } from './marked';
 import type { Permits } from './permits';
 import { askPlace, knownPlace } from './place';
 import { Recorder } from './recorder';
@@ -23,6 +25,8 @@ export class Gate {
   /** `null`: it cannot be told; `undefined`: not yet. */
   private place: Place | null | undefined;
   private decision: Decision;
+  /** Something was put in the place of a frame. */
+  private tended = false;
 
   constructor(
     private readonly config: GateConfig,
@@ -64,6 +68,24 @@ export class Gate {
     });
   }
 
+  /** Puts something in the place of frames that are held, once it is known that they are. */
+  tend(): void {
+    if (this.place === undefined) return; // asked for still
+    const held = [...allOf(`iframe[${MARK}],template[${MARK}],iframe[${HELD}]`)];
+    if (held.length === 0 && !this.tended) return;
+    this.tended = true;
+    void this.faces.showHeld({
+      frames: held,
+      barred: this.decision.barred,
+      once: (frame, address) => {
+        this.permits.admit(frame, address);
+        if (frame.hasAttribute(MARK)) release(frame);
+        this.tend();
+      },
+      always: (purpose) => this.choose({ ...this.decision.granted, [purpose]: true }, 'chosen'),
+    });
+  }
+
   private show(): void {
     this.apply();
     if (this.place === undefined) return; // asked for still
@@ -91,6 +113,8 @@ export class Gate {
     this.choice = chosenNow({ release, record, gpc, purposes });
     this.apply();
     keepChoice(this.choice, this.decision.keepDays);
+    // What was chosen elsewhere on the page answers a banner that stands open.
+    for (const open of allOf(BANNER_ELEMENT)) open.remove();
     const { granted } = this.decision;
     safely(() => forget(this.faces.stored, (purpose) => granted[purpose!] === false));
     document.dispatchEvent(new CustomEvent('douane:choice', { detail: { granted: { ...granted }, record } }));
@@ -104,6 +128,7 @@ export class Gate {
     const { decision, place } = this;
     this.permits.grant(place === undefined ? grantedMeanwhile(decision, this.choice) : decision.granted);
     releaseMarked(this.permits);
+    this.tend();
   }
 
   private decide(): Decision {

@@ -1,4 +1,8 @@
+import { setAttribute } from '../native';
 import type { Permits } from './permits';
+
+/** On a frame whose address a script has set: the mark it waits for. */
+export const HELD = 'data-gate-held';
 
 /** Elements that fetch when this property is set. */
 const FETCHING: [{ prototype: Element }, string][] = [
@@ -18,16 +22,25 @@ export function intercept(permits: Permits): void {
   const whenAllowed = (element: Element, address: string, set: () => void): void => {
     const mark = permits.holding(address);
     intended.delete(element);
+    const isFrame = element instanceof HTMLIFrameElement;
     if (mark === null) {
+      if (isFrame) element.removeAttribute(HELD);
       set();
       return;
     }
     intended.set(element, address);
-    permits.later(mark, () => {
-      if (intended.get(element) !== address) return;
-      intended.delete(element);
-      set();
-    });
+    // By these something else can stand in its place.
+    if (isFrame) setAttribute.call(element, HELD, mark);
+    permits.later(
+      mark,
+      () => {
+        if (intended.get(element) !== address) return;
+        intended.delete(element);
+        if (isFrame) element.removeAttribute(HELD);
+        set();
+      },
+      element,
+    );
   };
 
   for (const [{ prototype }, property] of FETCHING) {
@@ -44,7 +57,6 @@ export function intercept(permits: Permits): void {
       },
     });
   }
-  const { setAttribute } = Element.prototype;
   Element.prototype.setAttribute = function (name: string, value: string) {
     const fetching = FETCHING.some(
       ([{ prototype }, property]) =>

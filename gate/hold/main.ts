@@ -31,16 +31,18 @@ function start(config: GateConfig): void {
   const told = toldIn(document.currentScript?.dataset ?? {});
   const permits = new Permits(config.plan);
   intercept(permits);
+  let gate: Gate | undefined;
   new MutationObserver((changes) => {
     for (const { addedNodes } of changes) stopUnmarked(addedNodes, permits);
     releaseMarked(permits);
+    gate?.tend();
   }).observe(document, { childList: true, subtree: true });
 
-  const gate = new Gate(config, permits, visitOverride(), told);
-  window.douane = { open: () => gate.open(), tell: (more) => gate.tell(toldIn(more)), version: config.release };
+  gate = new Gate(config, permits, visitOverride(), told);
+  window.douane = { open: () => gate!.open(), tell: (more) => gate!.tell(toldIn(more)), version: config.release };
   // A link of the page's own may lead to the choice.
   addEventListener('click', ({ target }) => {
-    if (target instanceof Element && target.closest('[data-douane-open]')) gate.open();
+    if (target instanceof Element && target.closest('[data-douane-open]')) gate!.open();
   });
   gate.begin();
 }

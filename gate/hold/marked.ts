@@ -1,8 +1,8 @@
-import { allOf, create } from '../native';
+import { allOf, create, setAttribute } from '../native';
 import type { Permits } from './permits';
 import { safely } from './safely';
 
-const MARK = 'data-gate';
+export const MARK = 'data-gate';
 
 /**
  * Lets marked tags act once their purpose is granted. Three forms, all of which the browser leaves alone until then:
@@ -15,7 +15,8 @@ export function releaseMarked(permits: Permits): void {
   }
 }
 
-function release(element: HTMLElement): void {
+/** Lets one marked element act. */
+export function release(element: HTMLElement): void {
   element.removeAttribute(MARK);
   if (element instanceof HTMLTemplateElement) void unpack(element);
   else if (element instanceof HTMLScriptElement) element.replaceWith(running(element));
@@ -24,8 +25,9 @@ function release(element: HTMLElement): void {
     element.removeAttribute(`${MARK}-src`);
     if (!address) return;
     // Chromium 156 forgets an address that a frame gets in the same task in which the parser inserted it.
-    if (element instanceof HTMLIFrameElement) setTimeout(() => element.setAttribute('src', address));
-    else element.setAttribute('src', address);
+    const act = () => setAttribute.call(element, 'src', address);
+    if (element instanceof HTMLIFrameElement) setTimeout(act);
+    else act();
   }
 }
 

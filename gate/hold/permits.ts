@@ -4,12 +4,14 @@ import { safely } from './safely';
 /** Stands in a mark for third parties that nobody has ruled. */
 const UNRULED = '*';
 
-type Waiting = { mark: string; run: () => void };
+type Waiting = { mark: string; run: () => void; element?: Element };
 
 /** What may run at the moment, and what waits until it may. Marks are purposes, or `*` for what nobody has ruled. */
 export class Permits {
   private granted: Record<string, boolean> | null = null;
   private waiting: Waiting[] = [];
+  /** Addresses that the visitor has asked for, on this page. */
+  private readonly admitted = new Set<string>();
 
   constructor(private readonly plan: PlanIndex) {}
 
@@ -26,15 +28,24 @@ export class Permits {
     } catch {
       return null; // not an address: the browser will say so itself
     }
-    if (!/^(https?|wss?):$/.test(url.protocol)) return null;
+    if (!/^(https?|wss?):$/.test(url.protocol) || this.admitted.has(url.href)) return null;
     const purpose = purposeOf(this.plan, url);
     if (purpose === undefined || url.hostname === location.hostname) return null;
     const mark = purpose ?? UNRULED;
     return this.allows(mark) ? null : mark;
   }
 
-  later(mark: string, run: () => void): void {
-    this.waiting.push({ mark, run });
+  /** `element`: what it waits for, so that it can be let go alone. */
+  later(mark: string, run: () => void, element?: Element): void {
+    this.waiting.push({ mark, run, element });
+  }
+
+  /** Lets go of what waits for one element that the visitor has asked for, whatever is granted. */
+  admit(element: Element, address: string): void {
+    this.admitted.add(address);
+    const ready = this.waiting.filter((one) => one.element === element);
+    this.waiting = this.waiting.filter((one) => one.element !== element);
+    for (const { run } of ready) safely(run);
   }
 
   /** Takes over what is granted and lets go of what now may run, in the order it came. */

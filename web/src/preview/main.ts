@@ -1,7 +1,8 @@
-import { BANNER_ELEMENT, BUTTON_ELEMENT } from '@douane/core/consent/banner-marks';
+import { BANNER_ELEMENT, BUTTON_ELEMENT, HELD_ELEMENT } from '@douane/core/consent/banner-marks';
 import { openBanner, showNotice } from '@douane/gate/banner';
 import { measureBanner } from '@douane/gate/banner/measure';
 import { showButton } from '@douane/gate/button';
+import { showHeld } from '@douane/gate/held';
 import {
   isPreviewMessage,
   type MeasuredAnswer,
@@ -29,11 +30,12 @@ HTMLDialogElement.prototype.showModal = function () {
 };
 
 const clear = () => {
-  for (const ours of document.querySelectorAll(`${BANNER_ELEMENT},${BUTTON_ELEMENT}`)) ours.remove();
+  for (const ours of document.querySelectorAll(`${BANNER_ELEMENT},${BUTTON_ELEMENT},${HELD_ELEMENT},iframe`))
+    ours.remove();
 };
 
 /** Choices made in the preview are shown to nobody and recorded nowhere. */
-function show({ show: what, banner, button, textSize }: ShowMessage): void {
+function show({ show: what, banner, button, held, textSize }: ShowMessage): void {
   document.documentElement.lang = banner.content.language;
   place(banner);
   clear();
@@ -42,7 +44,8 @@ function show({ show: what, banner, button, textSize }: ShowMessage): void {
     clear();
     if (what === 'button') {
       showButton({ face: button, language: banner.content.language, decision: banner.decision, onOpen: panel });
-    } else if (what === 'notice') showNotice(banner, banner.content.texts.partly);
+    } else if (what === 'held') showFilm(banner, held);
+    else if (what === 'notice') showNotice(banner, banner.content.texts.partly);
     else openBanner({ ...scaled(banner, textSize), layer: what, choose: async () => later(), onClose: later });
   };
   const panel = () =>
@@ -50,6 +53,16 @@ function show({ show: what, banner, button, textSize }: ShowMessage): void {
   open();
   const answer: SpokenAnswer = { spoken: spokenPieces() };
   parent.postMessage(answer, '*');
+}
+
+/** A frame of somebody else's, held, with what stands in its place. */
+function showFilm({ content }: ShowMessage['banner'], face: ShowMessage['held']): void {
+  const frame = document.createElement('iframe');
+  const [host] = face.services[0] ?? ['films.example'];
+  Object.assign(frame.dataset, { gate: 'embedded', gateSrc: `https://${host}/`, standIn: '' });
+  Object.assign(frame, { width: '480', height: '270', title: 'Film' });
+  document.querySelector('main')!.prepend(frame);
+  showHeld({ face, content, frames: [frame], barred: [], once: () => {}, always: async () => {} });
 }
 
 /** The element of the site's page that a banner within it stands in, so that it is seen at all. */

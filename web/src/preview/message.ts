@@ -1,11 +1,12 @@
 import type { Measured } from '@douane/core/lint';
-import type { BannerOptions, ButtonOptions } from '@douane/gate';
+import type { BannerOptions, ButtonOptions, HeldFace } from '@douane/gate';
 
 /** What the frame is to show: one visitor's banner, or the button that leads back to it. */
 export interface ShowMessage {
-  show: 'first' | 'panel' | 'notice' | 'button';
+  show: 'first' | 'panel' | 'notice' | 'button' | 'held';
   banner: Omit<BannerOptions, 'choose' | 'onClose' | 'layer'>;
   button: ButtonOptions['face'];
+  held: HeldFace;
   /** Per cent of the visitor's own type size. */
   textSize: number;
 }

@@ -1,11 +1,11 @@
-import { BANNER_ELEMENT, BUTTON_ELEMENT } from '@douane/core/consent/banner-marks';
+import { BANNER_ELEMENT, BUTTON_ELEMENT, HELD_ELEMENT } from '@douane/core/consent/banner-marks';
 import type { SpokenPiece } from './message';
 
 const HEARD = 'h2,h3,p,label,li,dt,dd,summary,a[href],button,input,canvas[role=img]';
 
 /** What of the banner or button a screen reader comes to, in its order, and how it says it. */
 export function spokenPieces(): SpokenPiece[] {
-  const root = document.querySelector(`${BANNER_ELEMENT},${BUTTON_ELEMENT}`)?.shadowRoot;
+  const root = document.querySelector(`${BANNER_ELEMENT},${BUTTON_ELEMENT},${HELD_ELEMENT}`)?.shadowRoot;
   if (!root) return [];
   const sheet = root.querySelector('.sheet');
   const role = sheet?.localName === 'dialog' ? 'dialog' : sheet?.getAttribute('role');

@@ -4,7 +4,7 @@ import { languageName } from '@douane/core/language/name';
 import { drawnCases } from '@douane/core/lint';
 import { placeLabel } from '@douane/core/places';
 import { bannerContent } from '@douane/core/release';
-import { buttonFace } from '@douane/gate';
+import { buttonFace, heldFace } from '@douane/gate';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { isSpokenAnswer, READY, type ShowMessage, type SpokenPiece } from '../../preview/message';
 import { Choices } from '../../ui/fields';
@@ -13,7 +13,13 @@ import type { BannerEditing } from './use-banner';
 
 const WIDTHS = { phone: 390, tablet: 768, desktop: 1280 } as const;
 const HEIGHTS = { phone: 760, tablet: 580, desktop: 580 } as const;
-const LAYERS = { first: 'first layer', panel: 'panel', notice: 'notice', button: 'button' } as const;
+const LAYERS = {
+  first: 'first layer',
+  panel: 'panel',
+  notice: 'notice',
+  button: 'button',
+  held: 'held content',
+} as const;
 type Layer = keyof typeof LAYERS;
 /** Of the preview only; a change is to be seen within a tenth of a second. */
 const SOON_MS = 40;
@@ -48,6 +54,7 @@ export function Preview({ editing }: { editing: BannerEditing }) {
       show: shown,
       banner: { content, face: faceOf(drawn), decision, record: null },
       button: buttonFace({ setup: { banner: drawn }, contents: { [language]: content } }),
+      held: heldFace({ banner: drawn, services: setup.services.filter(({ purpose }) => purpose === 'embedded') }),
       textSize: large ? 200 : 100,
     };
     frame.current?.contentWindow?.postMessage(message, '*');
