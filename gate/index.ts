@@ -5,6 +5,8 @@ export {
   type GateFiles,
   gateFiles,
   type HashText,
+  heldFace,
+  heldFace,
   snippetFor,
 } from './files';
 export { textsFile } from './texts-file';
