@@ -6,7 +6,6 @@ export {
   gateFiles,
   type HashText,
   heldFace,
-  heldFace,
   snippetFor,
 } from './files';
 export { textsFile } from './texts-file';
