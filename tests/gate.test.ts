@@ -319,10 +319,7 @@ describe('in the place of content that is held', () => {
     await addFilm('one');
     await addFilm('two');
     await expect.poll(() => held().count()).toBe(2);
-    await held()
-      .first()
-      .getByRole('button', { name: /^Always show/ })
-      .press('Enter');
+    await held().first().getByRole('button', { name: 'Always show Embedded content' }).press('Enter');
     await expect.poll(films).toBe(2);
     expect(await lastRecord()).toMatchObject({
       method: 'chosen',

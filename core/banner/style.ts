@@ -44,6 +44,7 @@ const FORM_RULES: Record<BannerForm['kind'], (drawn: Drawn) => string> = {
 @media(max-width:900px){.first{display:block}}`,
   card: ({ form, face }) =>
     `.sheet{${atCorner(form.corner, 16, 16)};width:min(${face.width}px,calc(100vw - 32px))}
+.first>.acts{grid-template-columns:repeat(auto-fit,minmax(min(190px,100%),1fr))}
 @media(max-width:480px){.sheet{left:0;right:0;${form.corner.split('-')[0]}:0;width:auto}}`,
   dialog: ({ face }) => `.sheet{inset:0;margin:auto;width:min(${face.width}px,calc(100vw - 32px));height:fit-content}`,
   within: () => '.sheet{position:static;max-height:none}',
@@ -76,7 +77,7 @@ dl{display:grid;grid-template-columns:auto minmax(0,1fr);gap:2px 14px;margin:0 0
 a,.link{color:var(--ink);text-decoration:underline}
 .link{min-height:28px;padding:2px 0;border:0;background:none;font:inherit;text-align:start}
 code{font-family:ui-monospace,monospace;font-size:.9em}
-.acts{display:grid;grid-template-columns:repeat(auto-fit,minmax(min(150px,100%),1fr));gap:10px}
+.acts{display:grid;grid-template-columns:repeat(auto-fit,minmax(min(150px,100%),1fr));grid-auto-rows:1fr;gap:10px}
 .act{min-height:44px;padding:8px 14px;font:600 1em/1.3 var(--font);border:2px solid var(--accent);border-radius:var(--radius);background:var(--accent);color:var(--on);cursor:pointer}
 .act.outlined{background:none;color:var(--ink)}
 .act.plain{background:none;border-color:transparent;color:var(--ink);text-decoration:underline}

@@ -64,7 +64,10 @@ export const FACTS: Readonly<Record<string, { means: string; in?: readonly Banne
   site: { means: 'the site’s name' },
   services: { means: 'how many services were found' },
   lifetime: { means: 'how long a yes stands where the visitor is', in: ['body', 'accepted', 'partly', 'gpcObeyed'] },
-  service: { means: 'the service that is held', in: ['heldTitle', 'heldBody', 'loadAlways'] },
+  service: {
+    means: 'the service that is held; on the button for always, its purpose',
+    in: ['heldTitle', 'heldBody', 'loadAlways'],
+  },
   provider: { means: 'who provides it', in: ['heldTitle', 'heldBody', 'loadAlways'] },
 };
 

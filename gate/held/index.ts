@@ -54,7 +54,8 @@ function standIn(frame: HTMLElement, options: HeldOptions): void {
   const offered = !options.barred.includes(purpose);
   const all = [
     button('once', texts.loadOnce, () => once(frame, address)),
-    button('always', say(texts.loadAlways), () => {
+    // A yes is by purpose, so the button names that.
+    button('always', withFacts(texts.loadAlways, { service: nameOf(purpose, content) }), () => {
       for (const one of buttons) one.disabled = true;
       always(purpose).catch(() => {
         for (const one of buttons) one.disabled = false;
@@ -84,6 +85,9 @@ const meantSize = (frame: HTMLIFrameElement) => ({
   width: Number.parseInt(frame.style.width || frame.width, 10) || 300,
   height: Number.parseInt(frame.style.height || frame.height, 10) || 150,
 });
+
+const nameOf = (purpose: string, { purposes }: HeldOptions['content']) =>
+  purposes.find(({ id }) => id === purpose)?.name ?? purpose;
 
 /** The address that a frame waits to get; empty where that is none. */
 function addressOf(frame: HTMLIFrameElement): string {
