@@ -1,9 +1,10 @@
 /**
- * The language of a territory of one country (CLDR, likely subtags); `null` where there are several countries or only a
- * part of one.
+ * The language of a territory in all of whose countries the same one is likely (CLDR, likely subtags); `null` where
+ * several are, and for parts of countries, which may have another one.
  */
 export function directLanguage(territory: readonly string[]): string | null {
-  const [country, ...others] = territory;
-  if (!country || others.length > 0 || country.includes('-')) return null;
-  return new Intl.Locale(`und-${country}`).maximize().language;
+  if (territory.some((code) => code.includes('-'))) return null;
+  const languages = new Set(territory.map((code) => new Intl.Locale(`und-${code}`).maximize().language));
+  const [language = null, ...others] = languages;
+  return others.length > 0 ? null : language;
 }

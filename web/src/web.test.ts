@@ -5,6 +5,7 @@ import { describe, expect, it } from 'vitest';
 import { tally } from './ui/digest';
 import { neighbour } from './ui/keys';
 import { pathOf } from './ui/words';
+import { docOf, sourceOf } from './views/banner/rich-source';
 import { caseWords, lanesOf, servicesOfCases } from './views/check/lanes';
 import { mendFor } from './views/check/mend';
 import { editedSince } from './views/use-draft';
@@ -110,4 +111,28 @@ it('keeps what was edited while an earlier edit was being saved, on top of what 
   const edit = editedSince(now, sent, saved);
   expect(edit.setup).toEqual(setup('as saved', 'later'));
   expect(edit.from).toEqual(saved);
+});
+
+describe('the text editor', () => {
+  it.each([
+    'plain words',
+    '**Bold** at first, *italic* then, and [a link](https://x.example/p).',
+    'A price of 2 * 3, <b>no</b> markup',
+    '',
+  ])('gives back %j as it took it', (source) => {
+    expect(sourceOf(docOf(source))).toBe(source);
+  });
+
+  it('keeps spaces out of marks, and runs paragraphs on', () => {
+    const bold = { type: 'text', text: 'so ', marks: [{ type: 'bold' }] };
+    const doc = {
+      type: 'doc',
+      content: [
+        { type: 'paragraph', content: [bold, { type: 'text', text: 'it is' }] },
+        { type: 'paragraph' },
+        { type: 'paragraph', content: [{ type: 'text', text: 'Next.' }] },
+      ],
+    };
+    expect(sourceOf(doc)).toBe('**so** it is Next.');
+  });
 });
