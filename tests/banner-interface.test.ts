@@ -255,3 +255,16 @@ it('takes over what another site has, part by part, and says what is wrong with 
   await file.setInputFiles({ name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from(bad) });
   await page.getByText(/bad.json: purposes/).waitFor();
 });
+
+it('takes in what a colleague saved of the same part meanwhile, and loses nothing that was typed', async () => {
+  await go('/words');
+  await shown().waitFor();
+  const { setup } = await draft();
+  await ines.saveDraft(siteId, {
+    banner: { ...setup.banner, texts: { en: { accept: 'Yes, all' } }, noticeAfter: true },
+  });
+  await page.getByLabel('Heading', { exact: true }).fill('One question');
+  await expect.poll(async () => (await banner()).texts).toEqual({ en: { accept: 'Yes, all', title: 'One question' } });
+  expect((await banner()).noticeAfter).toBe(true);
+  expect(await page.getByLabel('Accept', { exact: true }).inputValue()).toBe('Yes, all');
+});

@@ -108,7 +108,7 @@ it('keeps what was edited while an earlier edit was being saved, on top of what 
   const sent = { from, setup: { ...setup('sent', 'old') } };
   const now = { from, setup: { ...sent.setup, banner: part('later') } };
   const saved = { setup: setup('as saved', 'of a colleague'), revisions: { regions: 2 } as never };
-  const edit = editedSince(now, sent, saved);
+  const edit = editedSince(now, sent.setup, saved);
   expect(edit.setup).toEqual(setup('as saved', 'later'));
   expect(edit.from).toEqual(saved);
 });

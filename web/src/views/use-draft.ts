@@ -1,8 +1,8 @@
 import type { DraftSaved } from '@douane/api';
-import { DRAFT_PARTS, type DraftPart, type Setup } from '@douane/core/setup';
+import { DRAFT_PARTS, type DraftPart, merged, type Setup } from '@douane/core/setup';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
-import { type ApiProblem, call, fieldsAtFault } from '../api/client';
+import { useEffect, useState } from 'react';
+import { ApiProblem, call, fieldsAtFault } from '../api/client';
 import * as queries from '../api/queries';
 import { useUnsaved } from './use-unsaved';
 
@@ -14,13 +14,14 @@ interface Edit {
 
 /**
  * The draft of a site while somebody edits it. What was typed stays until it is saved or taken back; leaving with unsaved
- * work asks. Only the parts that were changed are sent, so nobody collides with a colleague on another part; a part that
- * somebody else saved meanwhile is told and nothing is overwritten. `within`: see `useUnsaved`.
+ * work asks. Only the parts that were changed are sent, so nobody collides with a colleague on another part; of a part that
+ * somebody else saved meanwhile, what he changed is taken in first. `within`: see `useUnsaved`.
  */
 export function useDraft(siteId: string, within?: string) {
   const client = useQueryClient();
   const { data: draft, error } = useQuery(queries.draft(siteId));
   const [edit, setEdit] = useState<Edit | null>(null);
+  const [taken, setMerged] = useState<string[] | null>(null);
   const setup = edit?.setup ?? draft?.setup;
   const dirty = edit !== null;
 
@@ -34,9 +35,25 @@ export function useDraft(siteId: string, within?: string) {
       await client.invalidateQueries({ queryKey: ['draft', siteId] });
       await client.invalidateQueries({ queryKey: ['site', siteId] });
       const saved = client.getQueryData(queries.draft(siteId).queryKey);
-      setEdit((now) => (now && now !== sent && saved ? editedSince(now, sent, saved) : null));
+      setEdit((now) => (now && now !== sent && saved ? editedSince(now, sent.setup, saved) : null));
     },
   });
+
+  const { reset } = save;
+  // What a colleague saved meanwhile is taken in, and what was typed here stands; it is saved when it is sent again.
+  const stale = isStale(save.error);
+  useEffect(() => {
+    if (!stale) return;
+    void client.fetchQuery({ ...queries.draft(siteId), staleTime: 0 }).then((saved) => {
+      setEdit((now) => {
+        if (!now) return null;
+        const { both, ...next } = editedSince(now, now.from.setup, saved);
+        setMerged(both);
+        return next;
+      });
+      reset();
+    });
+  }, [stale, client, siteId, reset]);
 
   useUnsaved(dirty, within);
 
@@ -51,6 +68,7 @@ export function useDraft(siteId: string, within?: string) {
     /** What stands here now was sent, and not taken. */
     refused: save.isError && save.variables.setup === edit?.setup,
     change: (next: (setup: Setup) => Setup) => {
+      if (!edit) setMerged(null); // what was taken in has been saved
       if (setup && draft) setEdit({ setup: next(setup), from: edit?.from ?? draft });
     },
     save: () => edit && save.mutate(edit),
@@ -58,16 +76,24 @@ export function useDraft(siteId: string, within?: string) {
       setEdit(null);
       save.reset();
     },
+    /** A colleague's changes were taken in since; the fields in which what was typed here stands instead. */
+    taken,
     /** What is wrong with a field, by its path in the setup. */
     problemOf: (path: string) => problems.find((problem) => problem.path === path)?.message,
   };
 }
 
-/** What was edited while an earlier edit was being saved, on top of what stands there now. */
-export function editedSince(now: Edit, sent: Edit, saved: Edit['from']): Edit {
-  const later = DRAFT_PARTS.filter((part) => now.setup[part] !== sent.setup[part]);
-  const parts = Object.fromEntries(later.map((part) => [part, now.setup[part]]));
-  return { setup: { ...saved.setup, ...parts }, from: { setup: saved.setup, revisions: saved.revisions } };
+/** An edit on top of what stands now, however that came about; where both changed the same, the edit stands. */
+export function editedSince(now: Edit, sent: Edit['from']['setup'], saved: Edit['from']): Edit & { both: string[] } {
+  const { value, both } = merged(sent, now.setup, saved.setup);
+  return { setup: value, from: { setup: saved.setup, revisions: saved.revisions }, both };
 }
+
+/** Somebody else saved a part meanwhile: the server names the parts, and no fields. */
+const isStale = (error: unknown): boolean =>
+  error instanceof ApiProblem &&
+  error.status === 409 &&
+  error.fields.length > 0 &&
+  error.fields.every(({ path }) => (DRAFT_PARTS as readonly string[]).includes(path));
 
 export type DraftEditor = ReturnType<typeof useDraft>;
