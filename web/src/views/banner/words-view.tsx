@@ -57,6 +57,15 @@ export const GROUPS: [string, [BannerTextKey, string][]][] = [
       ['buttonObject', 'Choices button where one may object'],
     ],
   ],
+  [
+    'In the place of held content',
+    [
+      ['heldTitle', 'Held content: heading'],
+      ['heldBody', 'Held content: text'],
+      ['loadOnce', 'Held content: once'],
+      ['loadAlways', 'Held content: always'],
+    ],
+  ],
 ];
 
 /** The banner's words in one language, for everybody or for the visitors of one law. */
@@ -119,7 +128,6 @@ export function WordsView() {
       <p className="mt-1 text-ink2">
         Facts that are put in:{' '}
         {Object.entries(FACTS)
-          .filter(([name]) => name !== 'service' && name !== 'provider')
           .map(([name, { means }]) => `{${name}} ${means}`)
           .join('; ')}
         .
