@@ -136,6 +136,7 @@ describe('what a setup alone tells', () => {
     });
     const found = lint(setup, TODAY).filter(({ rule }) => rule === 'accept-says-yes');
     expect(found.map(({ regimes }) => regimes)).toEqual([['eu']]);
+    expect(rulesOf(found[0]!.mend!.change(setup))).not.toContain('accept-says-yes');
   });
 
   it('keeps of a breach what it was and where it stands', () => {

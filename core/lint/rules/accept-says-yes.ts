@@ -1,7 +1,5 @@
-import { asShipped } from '../inspect';
 import type { LintRule } from '../types';
-import { ownWords } from '../wording/index';
-import { wordingLaw } from '../wording/law';
+import { wordingFaults } from '../wording/faults';
 
 export const acceptSaysYes: LintRule = {
   id: 'accept-says-yes',
@@ -10,13 +8,7 @@ export const acceptSaysYes: LintRule = {
   means: '“OK” or “Got it” reads as having taken notice; whoever presses it does not know that he has agreed.',
   section: 'words',
   look: (inspected) =>
-    ownWords(inspected).flatMap(({ tag, key, words, lists, regime }) => {
-      if (!['accept', 'acceptOne'].includes(key) || lists.accepts.test(words)) return [];
-      return wordingLaw(inspected, 'by-purpose', regime).map((law) => ({
-        what: `“${words}” does not say that it accepts (${tag})`,
-        language: tag,
-        ...law,
-        mend: { words: 'Back to the text that ships', change: asShipped(tag, key) },
-      }));
-    }),
+    wordingFaults(inspected, 'by-purpose', ['accept', 'acceptOne'], (words, { accepts }) =>
+      accepts.test(words) ? undefined : `“${words}” does not say that it accepts`,
+    ),
 };

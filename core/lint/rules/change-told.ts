@@ -1,7 +1,5 @@
-import { asShipped } from '../inspect';
 import type { LintRule } from '../types';
-import { ownWords } from '../wording/index';
-import { wordingLaw } from '../wording/law';
+import { wordingFaults } from '../wording/faults';
 
 export const changeTold: LintRule = {
   id: 'change-told',
@@ -10,13 +8,7 @@ export const changeTold: LintRule = {
   means: 'That a yes can be taken back has to be said before it is given.',
   section: 'words',
   look: (inspected) =>
-    ownWords(inspected).flatMap(({ tag, key, words, lists, regime }) => {
-      if (key !== 'body' || lists.changeable.test(words)) return [];
-      return wordingLaw(inspected, 'withdraw', regime).map((law) => ({
-        what: `The text does not say that the choice can be changed later (${tag})`,
-        language: tag,
-        ...law,
-        mend: { words: 'Back to the text that ships', change: asShipped(tag, key) },
-      }));
-    }),
+    wordingFaults(inspected, 'withdraw', ['body'], (words, { changeable }) =>
+      changeable.test(words) ? undefined : 'The text does not say that the choice can be changed later',
+    ),
 };

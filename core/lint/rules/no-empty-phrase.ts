@@ -1,7 +1,5 @@
-import { asShipped } from '../inspect';
 import type { LintRule } from '../types';
-import { foundIn, ownWords } from '../wording/index';
-import { wordingLaw } from '../wording/law';
+import { found, wordingFaults } from '../wording/faults';
 
 export const noEmptyPhrase: LintRule = {
   id: 'no-empty-phrase',
@@ -10,14 +8,7 @@ export const noEmptyPhrase: LintRule = {
   means: 'A sentence that every site says tells a visitor nothing, and pushes down what he has to know.',
   section: 'words',
   look: (inspected) =>
-    ownWords(inspected).flatMap(({ tag, key, words, lists, regime }) => {
-      const found = ['title', 'body', 'panelTitle'].includes(key) ? foundIn(words, lists.empty) : undefined;
-      if (found === undefined) return [];
-      return wordingLaw(inspected, 'inform', regime).map((law) => ({
-        what: `“${found}” says nothing (${tag})`,
-        language: tag,
-        ...law,
-        mend: { words: 'Back to the text that ships', change: asShipped(tag, key) },
-      }));
-    }),
+    wordingFaults(inspected, 'inform', ['title', 'body', 'panelTitle'], (words, { empty }) =>
+      found(words, empty, (one) => `“${one}” says nothing`),
+    ),
 };

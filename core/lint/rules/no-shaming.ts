@@ -1,7 +1,5 @@
-import { asShipped } from '../inspect';
 import type { LintRule } from '../types';
-import { foundIn, ownWords } from '../wording/index';
-import { wordingLaw } from '../wording/law';
+import { found, wordingFaults } from '../wording/faults';
 
 export const noShaming: LintRule = {
   id: 'no-shaming',
@@ -10,16 +8,10 @@ export const noShaming: LintRule = {
   means: 'A no that has to be said in words nobody would use of himself is not as easy as a yes.',
   section: 'words',
   look: (inspected) =>
-    ownWords(inspected).flatMap(({ tag, key, words, lists, regime }) => {
-      const found = ['title', 'body', 'refuse', 'refuseOne', 'closeRefuses', 'save', 'refused'].includes(key)
-        ? foundIn(words, lists.shames)
-        : undefined;
-      if (found === undefined) return [];
-      return wordingLaw(inspected, 'symmetry', regime).map((law) => ({
-        what: `“${found}” makes a refusal look bad (${tag})`,
-        language: tag,
-        ...law,
-        mend: { words: 'Back to the text that ships', change: asShipped(tag, key) },
-      }));
-    }),
+    wordingFaults(
+      inspected,
+      'symmetry',
+      ['title', 'body', 'refuse', 'refuseOne', 'closeRefuses', 'save', 'refused'],
+      (words, { shames }) => found(words, shames, (one) => `“${one}” makes a refusal look bad`),
+    ),
 };

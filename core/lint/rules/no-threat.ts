@@ -1,7 +1,5 @@
-import { asShipped } from '../inspect';
 import type { LintRule } from '../types';
-import { foundIn, ownWords } from '../wording/index';
-import { wordingLaw } from '../wording/law';
+import { found, wordingFaults } from '../wording/faults';
 
 export const noThreat: LintRule = {
   id: 'no-threat',
@@ -10,14 +8,7 @@ export const noThreat: LintRule = {
   means: 'Consent is free only where a no has no price.',
   section: 'words',
   look: (inspected) =>
-    ownWords(inspected).flatMap(({ tag, key, words, lists, regime }) => {
-      const found = ['title', 'body', 'refused', 'gpcObeyed'].includes(key) ? foundIn(words, lists.forces) : undefined;
-      if (found === undefined) return [];
-      return wordingLaw(inspected, 'no-scrolling', regime).map((law) => ({
-        what: `“${found}” makes the site depend on a yes (${tag})`,
-        language: tag,
-        ...law,
-        mend: { words: 'Back to the text that ships', change: asShipped(tag, key) },
-      }));
-    }),
+    wordingFaults(inspected, 'no-scrolling', ['title', 'body', 'refused', 'gpcObeyed'], (words, { forces }) =>
+      found(words, forces, (one) => `“${one}” makes the site depend on a yes`),
+    ),
 };

@@ -1,7 +1,5 @@
-import { asShipped } from '../inspect';
 import type { LintRule } from '../types';
-import { ownWords } from '../wording/index';
-import { wordingLaw } from '../wording/law';
+import { wordingFaults } from '../wording/faults';
 
 export const refuseSaysNo: LintRule = {
   id: 'refuse-says-no',
@@ -10,13 +8,7 @@ export const refuseSaysNo: LintRule = {
   means: 'Words like “settings” or “maybe later” on the button that refuses hide that it does.',
   section: 'words',
   look: (inspected) =>
-    ownWords(inspected).flatMap(({ tag, key, words, lists, regime }) => {
-      if (!['refuse', 'refuseOne'].includes(key) || lists.refuses.test(words)) return [];
-      return wordingLaw(inspected, 'symmetry', regime).map((law) => ({
-        what: `“${words}” does not say that it refuses (${tag})`,
-        language: tag,
-        ...law,
-        mend: { words: 'Back to the text that ships', change: asShipped(tag, key) },
-      }));
-    }),
+    wordingFaults(inspected, 'symmetry', ['refuse', 'refuseOne'], (words, { refuses }) =>
+      refuses.test(words) ? undefined : `“${words}” does not say that it refuses`,
+    ),
 };

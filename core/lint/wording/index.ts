@@ -36,6 +36,3 @@ export function ownWords({ setup }: Inspected): OwnWords[] {
     });
   return [...of(texts), ...Object.entries(wording).flatMap(([regime, all]) => of(all, regime))];
 }
-
-/** Words that one of the lists finds in a text, as they stand there. */
-export const foundIn = (words: string, list: RegExp): string | undefined => words.match(list)?.[0].trim();
