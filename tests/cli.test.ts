@@ -236,7 +236,9 @@ describe('douane gate', () => {
     expect(names.sort()).toEqual([
       '.well-known',
       'banner.HASH.js',
+      'button.HASH.js',
       'gate.js',
+      'held.HASH.js',
       'hold.HASH.js',
       'snippet.html',
       'stored.HASH.json',
