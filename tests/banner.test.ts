@@ -2,14 +2,16 @@ import { faceOf } from '@douane/core/banner';
 import { decide, parsePlace } from '@douane/core/regimes';
 import { bannerContent } from '@douane/core/release';
 import { type Banner, newSetup, rulesOf, type Setup } from '@douane/core/setup';
+import { buttonFace } from '@douane/gate';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type * as Banners from '../gate/banner/index';
+import type * as Buttons from '../gate/button/index';
 import type { BannerOptions } from '../gate/types';
 import { expectAccessible, openBrowser } from './support/browser';
 import { gateParts, type Parts } from './support/parts';
 
-declare const parts: typeof Banners;
+declare const parts: typeof Banners & typeof Buttons;
 declare global {
   interface Window {
     chosen?: { purposes: Record<string, boolean>; method: string };
@@ -23,7 +25,7 @@ let page: Page;
 
 beforeAll(async () => {
   browser = await openBrowser();
-  all = await gateParts(browser, ['banner/index']);
+  all = await gateParts(browser, ['banner/index', 'button/index']);
 });
 afterAll(async () => {
   await all?.close();
@@ -224,6 +226,14 @@ describe('on a page that gets in its way', () => {
   });
 });
 
+it('that belongs within an element which is not there stands along the lower edge', async () => {
+  await show(siteWith({ form: { kind: 'within', into: '#nowhere' } }), { size: PHONE });
+  const { x, y, width, height } = (await sheet().boundingBox())!;
+  expect([x, width, Math.round(y + height)]).toEqual([0, PHONE.width, PHONE.height]);
+  await press('refuse');
+  expect(await chosen()).toMatchObject({ method: 'refuse-all' });
+});
+
 describe('what the law of a place wants to see', () => {
   it('a cross that refuses, in Italy and nowhere else', async () => {
     await show(siteWith(), { place: 'FR' });
@@ -337,5 +347,53 @@ describe('the layers', () => {
     await show(siteWith(), { place: 'US-CA', layer: 'panel' });
     await page.keyboard.press('Escape');
     expect(await sheet().count()).toBe(0);
+  });
+});
+
+describe('the choices button', () => {
+  const button = () => page.locator('douane-choices button');
+  /** Shows a site's button on a page of ours; `place`: where its visitor is. */
+  async function showButton(change: Partial<Banner['button']>, place = 'DE', markup = ''): Promise<void> {
+    const setup = siteWith();
+    Object.assign(setup.banner.button, change);
+    page = await all.open(markup);
+    await page.setViewportSize(PHONE);
+    const contents = { en: bannerContent(setup, 'en') };
+    const decision = decide(parsePlace(place), { gpc: false }, null, rulesOf(setup, '2026-11-26'));
+    const options = { face: buttonFace({ setup, contents }), language: 'en', decision };
+    await page.evaluate((given) => parts.showButton({ ...given, onOpen: () => {} }), options);
+    await page.locator('douane-choices').waitFor({ state: 'attached' });
+  }
+
+  it('stands where it was put, as it was shaped, and has its words also where they are not shown', async () => {
+    await showButton({ corner: 'top-right', offset: { x: 30, y: 50 }, shape: 'icon' });
+    const { x, y, width } = (await button().boundingBox())!;
+    expect([Math.round(PHONE.width - x - width), Math.round(y)]).toEqual([30, 50]);
+    expect(await page.getByRole('button', { name: 'Privacy choices' }).innerText()).toBe('');
+    await expectAccessible(page, 'icon alone');
+  });
+
+  it('bears the name and the icon that California asks for, whatever its shape', async () => {
+    await showButton({ shape: 'icon' }, 'US-CA');
+    expect(await button().innerText()).toBe('Your Privacy Choices');
+    expect(await button().locator('svg').count()).toBe(1);
+  });
+
+  it('is not on a phone where it is not to be', async () => {
+    await showButton({ phone: false });
+    expect(await button().isVisible()).toBe(false);
+    await page.setViewportSize({ width: 1280, height: 800 });
+    expect(await button().isVisible()).toBe(true);
+  });
+
+  it('makes way for as long as something else is seen', async () => {
+    await showButton({ hideFor: '.chat' }, 'DE', '<div class="chat" style="display:none">Chat</div>');
+    expect(await button().isVisible()).toBe(true);
+    const chat = (display: string) =>
+      page.evaluate((to) => document.querySelector<HTMLElement>('.chat')!.style.setProperty('display', to), display);
+    await chat('block');
+    await expect.poll(() => button().isVisible()).toBe(false);
+    await chat('none');
+    await expect.poll(() => button().isVisible()).toBe(true);
   });
 });

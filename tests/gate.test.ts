@@ -277,6 +277,17 @@ describe('changing one’s mind', () => {
   });
 });
 
+it('a link of the page’s own leads back to the choice', async () => {
+  await arrive('DE', '/about');
+  await press('refuse');
+  await button().waitFor();
+  await page.evaluate(() =>
+    document.querySelector('main')!.insertAdjacentHTML('beforeend', '<p data-douane-open><a href="#c">Choices</a></p>'),
+  );
+  await page.getByRole('link', { name: 'Choices' }).click();
+  await expect.poll(() => banner().textContent()).toContain('Your choice by purpose');
+});
+
 describe('in the place of content that is held', () => {
   const held = () => page.locator('douane-held section');
   /** How many films were loaded. */

@@ -1,9 +1,8 @@
-import type { Banner, BannerForm, Face } from '../setup/types';
+import type { Banner, Face } from '../setup/types';
 import { bannerCss } from './style';
 
 /** What the banner's script has to know of how it looks; written into it when the files are made. */
 export interface BannerFace extends Pick<Banner, 'form' | 'noticeAfter'>, Pick<Face, 'scheme' | 'weights' | 'logo'> {
-  form: BannerForm;
   css: string;
 }
 

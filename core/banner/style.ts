@@ -47,7 +47,8 @@ const FORM_RULES: Record<BannerForm['kind'], (drawn: Drawn) => string> = {
 .first>.acts{grid-template-columns:repeat(auto-fit,minmax(min(190px,100%),1fr))}
 @media(max-width:480px){.sheet{left:0;right:0;${form.corner.split('-')[0]}:0;width:auto}}`,
   dialog: ({ face }) => `.sheet{inset:0;margin:auto;width:min(${face.width}px,calc(100vw - 32px));height:fit-content}`,
-  within: () => '.sheet{position:static;max-height:none}',
+  // Where the page has no such element, along the lower edge.
+  within: () => '.sheet:not(.astray){position:static;max-height:none}.astray{inset:auto 0 0;border-radius:0}',
 };
 
 /** The banner's style sheet, for all its layers. */

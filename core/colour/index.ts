@@ -22,11 +22,14 @@ export function luminance(rgb: readonly number[]): number {
   return 0.2126 * r + 0.7152 * g + 0.0722 * b;
 }
 
-/** Contrast ratio of two colours, from 1 to 21 (WCAG 2.2, SC 1.4.3). */
-export function contrast(a: string, b: string): number {
-  const [light, dark] = [luminance(rgbOf(a)), luminance(rgbOf(b))].sort((x, y) => y - x) as [number, number];
+/** Contrast ratio of two colours of red, green, blue, from 1 to 21 (WCAG 2.2, SC 1.4.3). */
+export function contrastOfRgb(a: readonly number[], b: readonly number[]): number {
+  const [light, dark] = [luminance(a.slice(0, 3)), luminance(b.slice(0, 3))].sort((x, y) => y - x) as [number, number];
   return (light + 0.05) / (dark + 0.05);
 }
+
+/** The same of colours as `#rrggbb`. */
+export const contrast = (a: string, b: string): number => contrastOfRgb(rgbOf(a), rgbOf(b));
 
 /** Black or white, whichever stands out more from a colour. */
 export const readableOn = (colour: string): '#000000' | '#ffffff' =>

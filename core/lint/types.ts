@@ -1,4 +1,4 @@
-import type { DutyTopic, PlaceRule, ResolvedRegime } from '../regimes/types';
+import type { PlaceRule, ResolvedRegime } from '../regimes/types';
 import type { Setup } from '../setup/types';
 import type { BannerTextKey, BannerTexts } from '../texts/index';
 import type { Measured, MeasuredLayer } from './measured';
@@ -78,5 +78,3 @@ export interface Drawn {
   layer: MeasuredLayer;
   region: Region;
 }
-
-export type { DutyTopic };

@@ -1,14 +1,13 @@
 import { z } from 'zod';
 import { LANGUAGE_TAG } from '../language/index';
-import { BANNER_TEXTS, type BannerTextKey } from '../texts/keys';
+import { BANNER_TEXTS, type BannerTextKey, RICH_TEXTS } from '../texts/keys';
 import { languageTag, line, text, webAddress } from './fields';
 
 const colour = z.string().regex(/^#[0-9a-f]{6}$/i, 'a colour as #rrggbb');
 const pixels = (least: number, most: number) =>
   z.number().int('whole pixels').min(least, `at least ${least} pixels`).max(most, `at most ${most} pixels`);
 
-const LONG: readonly BannerTextKey[] = ['body', 'gpcObeyed', 'failed', 'heldBody'];
-const textsShape = Object.fromEntries(BANNER_TEXTS.map((key) => [key, LONG.includes(key) ? text : line]));
+const textsShape = Object.fromEntries(BANNER_TEXTS.map((key) => [key, RICH_TEXTS.includes(key) ? text : line]));
 /** Some of the banner's texts, in one language. */
 const someTexts = z.strictObject(textsShape as Record<BannerTextKey, z.ZodString>).partial();
 const textsByLanguage = z.record(languageTag, someTexts);

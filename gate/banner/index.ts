@@ -21,7 +21,7 @@ export function openBanner(options: BannerOptions): void {
   host.dir = content.direction;
   const within = standIn(host, options);
   const modal = face.form.kind === 'dialog' && face.form.dimmed;
-  if (!within && !modal) toTop(host);
+  if (within !== 'within' && !modal) toTop(host);
 
   const close = () => {
     host.remove();

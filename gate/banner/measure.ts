@@ -1,4 +1,4 @@
-import { luminance } from '@douane/core/colour';
+import { contrastOfRgb } from '@douane/core/colour';
 import { BANNER_ELEMENT, purposeBoxId } from '@douane/core/consent/banner-marks';
 import type { MeasuredAct, MeasuredLayer } from '@douane/core/lint';
 import { allOf } from '../native';
@@ -65,8 +65,8 @@ function measureAct(element: HTMLElement, sheet: HTMLElement, root: ShadowRoot):
     visible: isSeen(element) && isReached(element, box, root, ours),
     scrolledTo: box.bottom > Math.min(ours.bottom, innerHeight) + 1 || box.top < Math.max(ours.top, 0) - 1,
     contrast: contrastOf(element, root),
-    edge: plain(Math.max(ratio(surface, behind), ratio(border, behind))),
-    surface: plain(ratio(surface, behind)),
+    edge: plain(Math.max(contrastOfRgb(surface, behind), contrastOfRgb(border, behind))),
+    surface: plain(contrastOfRgb(surface, behind)),
     fontSize: number(style.fontSize),
     fontWeight: number(style.fontWeight),
     focusShown: isFocusShown(element, root),
@@ -176,15 +176,10 @@ function backgroundOf(element: Element, root: ShadowRoot): Rgba {
   return layers.reduceRight((behind, colour) => over(colour, behind), [255, 255, 255, 1] as Rgba);
 }
 
-function ratio(a: Rgba, b: Rgba): number {
-  const [light, dark] = [luminance(a), luminance(b)].sort((x, y) => y - x) as [number, number];
-  return (light + 0.05) / (dark + 0.05);
-}
-
 function contrastOf(element: Element, root: ShadowRoot): number {
   const behind = backgroundOf(element, root);
   const [r, g, b, alpha] = parse(getComputedStyle(element).color);
-  return ratio(over([r, g, b, alpha * opacityOf(element)], behind), behind);
+  return contrastOfRgb(over([r, g, b, alpha * opacityOf(element)], behind), behind);
 }
 
 /** Large type needs less (WCAG 2.2, SC 1.4.3). */

@@ -25,8 +25,8 @@ export class Gate {
   /** `null`: it cannot be told; `undefined`: not yet. */
   private place: Place | null | undefined;
   private decision: Decision;
-  /** Something was put in the place of a frame. */
-  private tended = false;
+  /** Those in whose place something was put last. */
+  private held: Element[] = [];
 
   constructor(
     private readonly config: GateConfig,
@@ -72,8 +72,9 @@ export class Gate {
   tend(): void {
     if (this.place === undefined) return; // asked for still
     const held = [...allOf(`iframe[${MARK}],template[${MARK}],iframe[${HELD}]`)];
-    if (held.length === 0 && !this.tended) return;
-    this.tended = true;
+    // The page may change a thousand times while the same are held.
+    if (held.length === this.held.length && held.every((frame, i) => frame === this.held[i])) return;
+    this.held = held;
     void this.faces.showHeld({
       frames: held,
       barred: this.decision.barred,

@@ -1,6 +1,7 @@
+import type { DutyTopic } from '../../regimes/types';
 import type { BannerTextKey } from '../../texts/index';
 import { asShipped, inBanner, lawOf } from '../inspect';
-import type { DutyTopic, Found, Inspected } from '../types';
+import type { Found, Inspected } from '../types';
 import { ownWords } from './index';
 import type { WordLists } from './lists';
 
