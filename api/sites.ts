@@ -56,6 +56,8 @@ export interface Publication {
   fromAt: string;
   why: string | null;
   person: string | null;
+  /** The banner does not come by itself while it is in force. */
+  paused: boolean;
   /** It has not begun yet. */
   ahead: boolean;
   inForce: boolean;

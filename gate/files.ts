@@ -24,6 +24,8 @@ export interface GateFile {
 export interface GateFiles {
   /** Body of `gate.js`. */
   pointer: string;
+  /** The same while the banner is paused: nothing is asked by itself, and all that waits for a yes stays held. */
+  pausedPointer: string;
   /** May be kept for ever. */
   immutable: GateFile[];
 }
@@ -68,6 +70,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
     plan: indexPlan(release.plan),
     banner: banner.name,
     button: button ? button.name : '',
+    quiet: drawn.asking?.notOn ?? [],
     held: held.name,
     stored: stored.name,
     languages: [defaultLanguage, ...texts.map(([language]) => language).filter((tag) => tag !== defaultLanguage)],
@@ -75,8 +78,10 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
     speaks: drawn.speaks,
   };
   const hold = script('hold', code.hold, '__DOUANE_CONFIG__', config);
+  const paused = script('hold', code.hold, '__DOUANE_CONFIG__', { ...config, quiet: ['*'] });
   return {
     pointer: hold.body,
+    pausedPointer: paused.body,
     immutable: [
       hold,
       banner,

@@ -16,6 +16,8 @@ export interface GateConfig {
   banner: string;
   /** Empty: no button is shown. */
   button: string;
+  /** Patterns of paths on which nothing is asked by itself. */
+  quiet: string[];
   /** What stands in for frames that are held. */
   held: string;
   stored: string;

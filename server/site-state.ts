@@ -67,6 +67,7 @@ export async function siteState(db: Queryable, site: Site, runs?: readonly Run[]
     regimes: site.setup.regions.regimes,
     siteRules: site.setup.regions.rules?.length ?? 0,
     version: numbers.inForce,
+    paused: numbers.paused,
     newest: numbers.newest,
     draftDiffers: draftDifferences(fullDraft(site, ruled, providers), newestMade).length,
     gate: look ? { state: look.state, first: looked.first ?? 0, of: looked.of ?? 0, why: look.why } : null,

@@ -428,6 +428,7 @@ describe('while the place is being asked for', () => {
         rules,
         plan: of,
         ...names,
+        quiet: [],
         speaks: 'browser' as const,
       };
       const gate = new parts.Gate(config, window.permits, {}, {});

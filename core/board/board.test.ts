@@ -9,6 +9,7 @@ const done: SiteState = {
   regimes: ['eu'],
   siteRules: 0,
   version: 2,
+  paused: false,
   newest: 2,
   draftDiffers: 0,
   gate: { state: 'done', first: 13, of: 13 },
@@ -29,6 +30,7 @@ it.each<[string, Partial<SiteState>, string, string]>([
   ],
   ['the draft differs', { draftDiffers: 2 }, 'banner', 'Publish v3'],
   ['a law was withdrawn', { regimes: ['eu', 'moon'], draftDiffers: 2 }, 'regions', 'Decide about 1 law known no more'],
+  ['the banner is paused', { paused: true }, 'banner', 'Show the banner again'],
   ['nobody looked', { gate: null }, 'install', 'Install the gate'],
   [
     'the gate is late somewhere',

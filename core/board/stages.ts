@@ -50,12 +50,13 @@ function classifyStage({ scan, openItems, ruledItems }: SiteState): Stage {
     : { mark: 'in-order', text: '0 open', detail };
 }
 
-function bannerStage({ version, newest, draftDiffers }: SiteState): Stage {
+function bannerStage({ version, newest, draftDiffers, paused }: SiteState): Stage {
   if (version === null) {
     return newest === null
       ? { mark: 'nothing', text: 'not published' }
       : { mark: 'waits', text: `v${newest}`, detail: 'not in force yet' };
   }
+  if (paused) return { mark: 'waits', text: `v${version}`, detail: 'paused: nobody is asked' };
   if (newest !== null && newest !== version) {
     return { mark: 'waits', text: `v${version}`, detail: newest > version ? `v${newest} is not in force` : undefined };
   }
@@ -100,6 +101,7 @@ export function nextStep(state: SiteState): NextStep {
   if (newest === null) return need('banner', 'Publish the first release');
   if (draftDiffers > 0) return need('banner', `Publish v${newest + 1}`);
   if (version === null) return wait('banner', `v${newest} comes into force later`);
+  if (state.paused) return need('banner', 'Show the banner again');
   if (!gate) return need('install', 'Install the gate');
   if (underWay(gate.state)) return wait('install', 'Looking for the gate');
   if (gate.state !== 'done' || gate.first < gate.of) return need('install', 'Put the gate first on every page');

@@ -19,6 +19,8 @@ export interface SiteState {
   siteRules: number;
   /** Number of the release in force; `null`: nothing is. */
   version: number | null;
+  /** The banner does not come by itself for now. */
+  paused: boolean;
   /** Number of the newest release, and in how many places the draft differs from it. */
   newest: number | null;
   draftDiffers: number;

@@ -83,6 +83,60 @@ describe('decide', () => {
     expect(decision.granted).toMatchObject({ measurement: true, embedded: false });
   });
 
+  describe('after a release with which something is asked again', () => {
+    const wait = { ...rules, rules: rules.rules.map((rule) => ({ ...rule, askAgainDays: 182 })) };
+    const withAnew = (anew: object, from = rules) => ({
+      ...from,
+      purposes: from.purposes.map((one) => (one.id === 'embedded' ? { ...one, anew } : one)),
+    });
+    const asked = (anew: object, choice: Choice, from?: typeof rules) => {
+      const { ask, granted, trace } = explain(parsePlace('DE'), { gpc: false }, choice, withAnew(anew, from));
+      return [ask, granted.embedded, trace.findLast((step) => 'purpose' in step && step.purpose === 'embedded')!.code];
+    };
+    const older = (yes: boolean, release = 3, ageDays = 9): Choice => ({ ...all(yes), release, ageDays });
+    const without = ({ purposes: { embedded: _new, ...purposes }, ...choice }: Choice) => ({ ...choice, purposes });
+
+    it.each([
+      ['a yes from before it', { yes: 4 }, older(true), [true, false, 'anew']],
+      ['a yes since', { yes: 4 }, older(true, 4), [false, true, 'choice']],
+      ['a no, where only those who said yes are asked', { yes: 4 }, older(false), [false, false, 'choice']],
+      ['a no from before it', { no: 4 }, older(false), [true, false, 'anew']],
+      ['a yes, where only those who said no are asked', { no: 4 }, older(true), [false, true, 'choice']],
+      ['a choice just made', { yes: 4, no: 4 }, all(true), [false, true, 'choice']],
+      ['who said yes to the rest of a new one', {}, without(older(true)), [true, false, 'mode']],
+      ['who said no to the rest of a new one', {}, without(older(false)), [true, false, 'mode']],
+      [
+        'who said no, where refusers are spared',
+        { spares: 'refusers' },
+        without(older(false)),
+        [false, false, 'spared'],
+      ],
+      ['who said yes, where refusers are spared', { spares: 'refusers' }, without(older(true)), [true, false, 'mode']],
+      ['who said yes, where everyone is', { spares: 'everyone' }, without(older(true)), [false, false, 'spared']],
+      [
+        'the same once the choice has lapsed',
+        { spares: 'everyone' },
+        without(older(true, 3, 400)),
+        [true, false, 'mode'],
+      ],
+    ] as const)('%s', (_who, anew, choice, expected) => {
+      expect(asked(anew, choice)).toEqual(expected);
+    });
+
+    it('asks nobody who said no before the law lets him be asked', () => {
+      expect(asked({ no: 4 }, older(false, 3, 181), wait)).toEqual([false, false, 'choice']);
+      expect(asked({ no: 4 }, older(false, 3, 182), wait)).toEqual([true, false, 'anew']);
+      expect(asked({}, without(older(false, 3, 181)), wait)).toEqual([false, false, 'spared']);
+      expect(asked({}, without(older(false, 3, 182)), wait)).toEqual([true, false, 'mode']);
+      expect(asked({}, without(older(true, 3, 1)), wait)).toEqual([true, false, 'mode']); // he said yes to the rest
+    });
+
+    it('leaves an objection and what runs until one as they are', () => {
+      const { ask, granted } = explain(parsePlace('US-CA'), { gpc: false }, older(false), withAnew({ yes: 4, no: 4 }));
+      expect([ask, granted.embedded]).toEqual([false, false]);
+    });
+  });
+
   it('lets only the necessary and a standing yes run while the place is being asked for, even under a lax fallback', () => {
     const lax = rulesOf({ ...setup, regions: { ...setup.regions, fallback: 'us-ca' } }, TODAY);
     const meanwhile = (choice: Choice | null) => {

@@ -1,5 +1,5 @@
 import { placeCode } from './place';
-import type { Choice, Decision, Place, PlaceRule, Rules, Signals, TraceStep } from './types';
+import type { Choice, Decision, Place, PlaceRule, PurposeRule, Rules, Signals, TraceStep } from './types';
 
 /** Browsers keep a cookie no longer than this (RFC 6265bis section 5.5); what has to stand longer is renewed at a visit. */
 const MOST_KEPT_DAYS = 400;
@@ -14,7 +14,9 @@ const MOST_KEPT_DAYS = 400;
  * left out of what visitors load (`scripts/build.mjs`).
  *
  * `choice` is `null` while none stands. Under opt-in a yes and a refusal lapse in their time; under opt-out and notice an
- * objection stands until it is taken back. A yes beats a binding GPC signal only where it was given in sight of it.
+ * objection stands until it is taken back. A yes beats a binding GPC signal only where it was given in sight of it. What
+ * was answered before something changed is asked for again as the release has it (`PurposeRule.anew`), and nobody who
+ * said no sooner than the law lets him be asked.
  */
 export function decide(
   place: Place | null,
@@ -40,16 +42,16 @@ export function decide(
     ...(rule.shows && { shows: rule.shows }),
   };
   const days = choice?.ageDays ?? 0;
-  const yesEnds = rule.yesDays ?? Number.POSITIVE_INFINITY;
-  const refusalEnds =
-    rule.refusalDays === null ? Number.POSITIVE_INFINITY : Math.max(rule.refusalDays, rule.askAgainDays ?? 0);
 
   for (const purpose of rules.purposes) {
     const { id } = purpose;
     const needs = band?.needs[id];
     const treated = purpose.necessary ? 'none' : (rule.modes[id] ?? 'opt-in');
     const mode = needs ? 'opt-in' : treated;
-    const chosen = mode === 'none' ? undefined : choice?.purposes[id];
+    const asks = mode === 'opt-in' && choice !== null;
+    const said = choice?.purposes[id];
+    const spares = asks && said === undefined && sparedBy(purpose, choice, rules);
+    const chosen = mode === 'none' ? undefined : spares ? false : said;
     REASON: trace?.push({
       code: 'mode',
       purpose: id,
@@ -69,14 +71,19 @@ export function decide(
 
     let granted = mode !== 'opt-in';
     if (chosen !== undefined) {
-      const ends = mode !== 'opt-in' ? Number.POSITIVE_INFINITY : chosen ? yesEnds : refusalEnds;
+      const since = purpose.anew?.[chosen ? 'yes' : 'no'];
+      const anew = spares ? spares === 'law' : choice!.release! < since!;
+      const ends = asks ? standsFor(chosen, anew, rule) : FOREVER;
       const lapsed = days >= ends;
       granted = chosen && !lapsed;
-      REASON: trace?.push(
-        lapsed
-          ? { code: 'lapsed', purpose: id, granted: chosen, days: ends }
-          : { code: 'choice', purpose: id, granted: chosen },
-      );
+      if (!spares || !lapsed)
+        trace?.push(
+          !lapsed
+            ? { code: spares ? 'spared' : 'choice', purpose: id, granted: chosen }
+            : anew && since
+              ? { code: 'anew', purpose: id, granted: chosen, release: since }
+              : { code: 'lapsed', purpose: id, granted: chosen, days: ends },
+        );
       if (lapsed) decision.ask = true;
       else decision.keepDays = Math.max(decision.keepDays, Math.min(MOST_KEPT_DAYS, Math.ceil(ends - days)));
     } else if (mode === 'opt-in') decision.ask = true;
@@ -91,6 +98,25 @@ export function decide(
     decision.granted[id] = granted;
   }
   return decision;
+}
+
+const FOREVER = Number.POSITIVE_INFINITY;
+
+/** For how many days an answer stands where a yes is asked. `anew`: something has changed since, so it is asked for again. */
+function standsFor(yes: boolean, anew: boolean, { yesDays, refusalDays, askAgainDays }: PlaceRule): number {
+  if (yes) return anew ? 0 : (yesDays ?? FOREVER);
+  const within = anew ? 0 : (refusalDays ?? FOREVER);
+  return Math.max(within, askAgainDays ?? 0);
+}
+
+/**
+ * What makes a choice count as a no to a purpose that came after it: the site's own wish, or, where everything was
+ * refused, the time that a law gives whoever said no.
+ */
+function sparedBy({ anew }: PurposeRule, choice: Choice, { purposes }: Rules): 'site' | 'law' | undefined {
+  if (anew?.spares === 'everyone') return 'site';
+  if (purposes.some(({ id, necessary }) => !necessary && choice.purposes[id])) return undefined;
+  return anew?.spares ? 'site' : 'law';
 }
 
 /** A decision with the reasons for it. */

@@ -128,6 +128,8 @@ export function articleOf(step: TraceStep, { purposes, regions, regimes, on }: S
       return saying ? cited(saying[field]) : { article: 'the organisation’s own value' };
     }
     case 'choice':
+    case 'anew':
+    case 'spared':
       return {};
   }
 }

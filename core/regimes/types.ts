@@ -217,6 +217,16 @@ export interface PurposeRule {
   necessary?: boolean;
   /** A sale, sharing or targeted advertising, to which a Global Privacy Control signal objects. */
   soldOrShared?: boolean;
+  anew?: AskedAnew;
+}
+
+/** Whose earlier answers to a purpose are asked for again, where a yes is asked. */
+export interface AskedAnew {
+  /** Number of a release: a yes, or a no, that was given under an earlier one counts no more. */
+  yes?: number;
+  no?: number;
+  /** Of those who chose before the purpose was there: who counts as having said no to it, and is not asked yet. */
+  spares?: 'refusers' | 'everyone';
 }
 
 /** How visitors of a place are treated: what all the regimes that apply there come to, the stricter value of each field. */
@@ -257,6 +267,8 @@ export interface Choice {
   purposes: Record<string, boolean>;
   /** The signal was in sight when the choice was made, so a yes was given knowingly. */
   gpc?: boolean;
+  /** Number of the release it was made under; absent: the one in force. */
+  release?: number;
   /** Days since it was made; absent: made just now. */
   ageDays?: number;
 }
@@ -271,8 +283,9 @@ export type TraceStep =
   | { code: 'mode'; purpose: string; mode: Mode; regime: string | null }
   | { code: 'gpc'; purpose: string; knowingly: boolean }
   | { code: 'age'; purpose: string; under: number; needs: AgeNeed; met: boolean }
-  | { code: 'choice'; purpose: string; granted: boolean }
-  | { code: 'lapsed'; purpose: string; granted: boolean; days: number };
+  | { code: 'choice' | 'spared'; purpose: string; granted: boolean }
+  | { code: 'lapsed'; purpose: string; granted: boolean; days: number }
+  | { code: 'anew'; purpose: string; granted: boolean; release: number };
 
 export interface Decision {
   regimes: string[];

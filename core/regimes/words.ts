@@ -52,6 +52,10 @@ export function traceSentence(step: TraceStep, purposeName: (id: string) => stri
       return `The visitor said ${step.granted ? 'yes' : 'no'} to ${purposeName(step.purpose)}.`;
     case 'lapsed':
       return `The visitor’s ${step.granted ? 'yes' : 'no'} to ${purposeName(step.purpose)} is ${step.days} days old or older and has lapsed.`;
+    case 'anew':
+      return `The visitor said ${step.granted ? 'yes' : 'no'} to ${purposeName(step.purpose)} before release ${step.release}, with which it is asked again.`;
+    case 'spared':
+      return `${purposeName(step.purpose)} came after the visitor chose; it counts as refused until the choice lapses.`;
     case 'age': {
       const what = `Under ${step.under}, ${purposeName(step.purpose)}`;
       if (step.needs === 'forbidden') return `${what} is forbidden, whatever is chosen.`;

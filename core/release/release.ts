@@ -5,6 +5,7 @@ import { AGE_NEEDS, MODES, type Rules } from '../regimes/types';
 import { readSetup } from '../setup/parse';
 import { rulesOf } from '../setup/site-rules';
 import type { Setup } from '../setup/types';
+import { askedAgain, askedAnew, type Before, type Press } from './ask-again';
 import { type BannerContent, bannerContent } from './banner-content';
 
 /**
@@ -27,15 +28,32 @@ export interface Release {
   origins: { counted: string[]; staging: string[] };
 }
 
-/** Freezes a setup as release `number`, as the laws stand on a day (ISO date). */
-export function compileRelease(setup: Setup, number: number, on: string): Release {
+/**
+ * Freezes a setup as release `number`, as the laws stand on a day (ISO date). `before`: the newest release so far, since
+ * what is new against it may have visitors asked again; `press`: whom to ask again without that.
+ */
+export function compileRelease(
+  setup: Setup,
+  number: number,
+  on: string,
+  before: Before | null = null,
+  press: Press = null,
+): Release {
   const origins = (addresses: readonly string[]) => [...new Set(addresses.map((address) => new URL(address).origin))];
+  const rules = rulesOf(setup, on);
+  const anew = askedAnew(number, askedAgain(setup, before, press), before, rules.purposes);
   return {
     format: 'douane.release/1',
     number,
     compiledOn: on,
     setup,
-    rules: rulesOf(setup, on),
+    rules: {
+      ...rules,
+      purposes: rules.purposes.map((one) => {
+        const again = anew[one.id]!;
+        return Object.keys(again).length > 0 ? { ...one, anew: again } : one;
+      }),
+    },
     plan: holdPlan(setup),
     contents: Object.fromEntries(setup.banner.languages.map((language) => [language, bannerContent(setup, language)])),
     origins: { counted: origins(setup.site.addresses), staging: origins(setup.site.staging) },
@@ -50,7 +68,18 @@ export function storedPatternsOf({ plan, rules }: Pick<Release, 'plan' | 'rules'
 const days = z.number().nullable();
 const rulesSchema = z.object({
   purposes: z.array(
-    z.object({ id: z.string(), necessary: z.boolean().optional(), soldOrShared: z.boolean().optional() }),
+    z.object({
+      id: z.string(),
+      necessary: z.boolean().optional(),
+      soldOrShared: z.boolean().optional(),
+      anew: z
+        .object({
+          yes: z.number().optional(),
+          no: z.number().optional(),
+          spares: z.enum(['refusers', 'everyone']).optional(),
+        })
+        .optional(),
+    }),
   ),
   rules: z.array(
     z.object({

@@ -12,6 +12,15 @@ const textsShape = Object.fromEntries(BANNER_TEXTS.map((key) => [key, RICH_TEXTS
 const someTexts = z.strictObject(textsShape as Record<BannerTextKey, z.ZodString>).partial();
 const textsByLanguage = z.record(languageTag, someTexts);
 
+const pagePath = z
+  .string()
+  .trim()
+  .max(300)
+  .regex(/^\/[^\s?#]*$/, 'a path such as /privacy or /help/*, without host, query or fragment');
+
+/** Who is asked again after a change, of those who have chosen. */
+export const WHOM = ['everyone', 'accepters', 'nobody'] as const;
+
 export const FORMS = ['bar', 'card', 'dialog', 'within'] as const;
 export const CORNERS = ['top-left', 'top-right', 'bottom-left', 'bottom-right'] as const;
 /** What can be pressed on the first layer. */
@@ -126,5 +135,14 @@ export const bannerSchema = z.strictObject({
   button: buttonSchema,
   /** After a choice, a few words say what it was. */
   noticeAfter: z.boolean(),
+  /** When the first layer comes by itself; absent: whenever something has to be asked. */
+  asking: z
+    .strictObject({
+      /** Paths of pages on which it does not; `*` stands for any run of characters. */
+      notOn: z.array(pagePath).max(50, 'at most 50 pages; `*` stands for many').optional(),
+      /** Who is asked again, of those who have chosen, after a change; see `../release/ask-again.ts`. */
+      again: z.partialRecord(z.enum(['purpose', 'service', 'policy']), z.enum(WHOM)).optional(),
+    })
+    .optional(),
   policyUrl: webAddress.optional(),
 });

@@ -1,4 +1,5 @@
-export { CORNERS, FIRST_ACTS, FORMS, LOGO_LIMITS, MOST_CSS, SCHEMES, WEIGHTS } from './banner-schema';
+export { CORNERS, FIRST_ACTS, FORMS, LOGO_LIMITS, MOST_CSS, SCHEMES, WEIGHTS, WHOM } from './banner-schema';
+export { type Change, changesOf } from './changes';
 export { type Difference, differences } from './compare';
 export { laxerThanLaw } from './cross-checks';
 export { DEFAULT_BUTTON, DEFAULT_FACE, DEFAULT_FORM, DEFAULT_PURPOSES, newSetup } from './defaults';

@@ -1,6 +1,7 @@
 import type { Method } from '@douane/core/consent';
 import { BANNER_ELEMENT } from '@douane/core/consent/banner-marks';
 import type { KeptChoice } from '@douane/core/consent/choice-cookie';
+import { matchesName } from '@douane/core/hold';
 import type { Decision, Place, Signals } from '@douane/core/regimes';
 import { decide, grantedMeanwhile } from '@douane/core/regimes/decide';
 import { placeCode } from '@douane/core/regimes/place';
@@ -92,7 +93,9 @@ export class Gate {
     if (this.place === undefined) return; // asked for still
     // An objection stands longer than browsers keep a cookie, so it is written anew at each visit.
     if (this.choice && this.decision.keepDays > 0) keepChoice(this.choice, this.decision.keepDays);
-    if (this.decision.ask) whenBody(() => this.open('first'));
+    // The choice stays within reach, and what needs a yes stays held.
+    const quiet = this.config.quiet.some((pattern) => matchesName(pattern, location.pathname));
+    if (this.decision.ask && !quiet) whenBody(() => this.open('first'));
     else this.showButton();
   }
 

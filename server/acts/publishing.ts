@@ -1,10 +1,16 @@
 import { type Breach, breachesOf, type Measured } from '@douane/core/lint';
-import { compileRelease } from '@douane/core/release';
+import { compileRelease, type Press } from '@douane/core/release';
 import { DRAFT_PARTS, type Setup } from '@douane/core/setup';
 import { plural } from '@douane/core/words';
 import { gateFiles } from '@douane/gate';
 import type { ServerContext } from '../context';
-import { callOffPublication, insertPublication, insertRelease, nextReleaseNumber } from '../db/releases.sql';
+import {
+  callOffPublication,
+  insertPublication,
+  insertRelease,
+  newestRelease,
+  nextReleaseNumber,
+} from '../db/releases.sql';
 import type { Revisions } from '../db/sites.sql';
 import { sha256 } from '../gate-code';
 import { notFound, Problem } from '../problems';
@@ -22,13 +28,18 @@ export interface PublicationTerms {
 /**
  * Freezes the draft as a release and has it be in force. `revisions` are those that the actor had before him: a draft that
  * somebody changed since is not published, nor, without a reason, what is against a law as we read it. `measured`: the
- * banner as the actor's browser drew it.
+ * banner as the actor's browser drew it. `askAgain`: who of those that have chosen is asked again, though nothing is new.
  */
 export async function publishRelease(
   { db, gateCode, served }: Pick<ServerContext, 'db' | 'gateCode' | 'served'>,
   actor: Actor,
   siteId: string,
-  { revisions, measured, ...terms }: PublicationTerms & { revisions: Revisions; measured: readonly Measured[] },
+  {
+    revisions,
+    measured,
+    askAgain,
+    ...terms
+  }: PublicationTerms & { revisions: Revisions; measured: readonly Measured[]; askAgain?: Press },
 ): Promise<{ number: number; setup: Setup }> {
   const { organisationId, personId } = actor;
   refusePast(terms);
@@ -46,14 +57,15 @@ export async function publishRelease(
     const breaches = breachesOf(setup, today(), measured);
     refuseUnexplained(breaches, terms);
     const number = await nextReleaseNumber(tx, organisationId, siteId);
-    const release = compileRelease(setup, number, today());
+    const before = await newestRelease(tx, organisationId, siteId);
+    const release = compileRelease(setup, number, today(), before, askAgain);
     const files = gateFiles(release, gateCode, sha256);
     await insertRelease(tx, organisationId, siteId, release, files, { by: personId, breaches });
     await insertPublication(tx, organisationId, siteId, { number, ...terms, personId });
     return {
       result: { number, setup },
       siteId,
-      facts: { number, revisions, ...terms, ...(breaches.length > 0 && { breaches }) },
+      facts: { number, revisions, ...(askAgain && { askAgain }), ...terms, ...(breaches.length > 0 && { breaches }) },
       tell: [
         { siteId, what: 'draft' },
         { siteId, what: 'publication' },
@@ -64,20 +76,35 @@ export async function publishRelease(
   return made;
 }
 
-/** Has a release that there is be in force, from now or later: to go back to it, or to bring one forward. */
+/**
+ * Has a release that there is be in force, from now or later: to go back to it, or to bring one forward. `paused`: with a
+ * banner that does not come by itself.
+ */
 export async function putInForce(
   { db, served }: Pick<ServerContext, 'db' | 'served'>,
   actor: Actor,
   siteId: string,
-  { number, ...terms }: PublicationTerms & { number: number },
+  { number, paused = false, ...terms }: PublicationTerms & { number: number; paused?: boolean },
 ): Promise<void> {
   refusePast(terms);
   await perform(db, actor, 'put-in-force', async (tx) => {
     await heldSite(tx, actor, siteId);
     const { organisationId, personId } = actor;
-    const found = await insertPublication(tx, organisationId, siteId, { number, ...terms, personId });
-    if (!found) throw notFound('release');
-    return { result: undefined, siteId, facts: { number, ...terms }, tell: [{ siteId, what: 'publication' }] };
+    const found = await insertPublication(tx, organisationId, siteId, { number, paused, ...terms, personId });
+    if (!found)
+      throw paused
+        ? new Problem(
+            409,
+            'This release cannot be paused',
+            'It is from before banners could be. Publish the draft once, then pause that.',
+          )
+        : notFound('release');
+    return {
+      result: undefined,
+      siteId,
+      facts: { number, ...(paused && { paused }), ...terms },
+      tell: [{ siteId, what: 'publication' }],
+    };
   });
   served.forget(siteId);
 }

@@ -15,9 +15,9 @@ const COLUMNS = `r.number, r.setup, r.compiled, r.made_at AS "madeAt"`;
 const toRelease = ({ madeAt, ...row }: ReleaseRow): Release =>
   readRelease({ ...row, madeOn: madeAt.toISOString().slice(0, 10) });
 
-/** The publication in force at a site at the moment of asking: the newest that has begun and was not called off. */
-const IN_FORCE = (site: string) => `(
-  SELECT p.number FROM publication p WHERE p.site_id = ${site} AND p.called_off_at IS NULL AND p.from_at <= clock_timestamp()
+/** Of the publication in force at a site at the moment of asking: the newest that has begun and was not called off. */
+const IN_FORCE = (site: string, column: 'number' | 'paused' = 'number') => `(
+  SELECT p.${column} FROM publication p WHERE p.site_id = ${site} AND p.called_off_at IS NULL AND p.from_at <= clock_timestamp()
   ORDER BY p.from_at DESC, p.at DESC LIMIT 1)`;
 
 /** Takes the next number. The caller holds the site's row, so two publishing at once get two numbers. */
@@ -35,15 +35,16 @@ export async function insertRelease(
   organisationId: string,
   siteId: string,
   release: Release,
-  { pointer, immutable }: GateFiles,
+  { pointer, pausedPointer, immutable }: GateFiles,
   made: { by: string | null; breaches: readonly Breach[] },
 ): Promise<void> {
   await db.query(
-    `INSERT INTO release (organisation_id, site_id, number, setup, compiled, pointer, made_by, breaches)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
+    `INSERT INTO release (organisation_id, site_id, number, setup, compiled, pointer, made_by, breaches, paused_pointer)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
     [
       ...[organisationId, siteId, release.number, asJson(release.setup), asJson(compiledOf(release)), pointer, made.by],
       asJson(made.breaches),
+      pausedPointer,
     ],
   );
   for (const { name, body, type } of immutable) {
@@ -55,19 +56,22 @@ export async function insertRelease(
   }
 }
 
-/** Has a release be in force from a moment on; `null`: from now. `false`: the site has no release of that number. */
+/**
+ * Has a release be in force from a moment on; `null`: from now. `false`: the site has no release of that number, or it is
+ * to be paused and cannot.
+ */
 export async function insertPublication(
   db: Queryable,
   organisationId: string,
   siteId: string,
-  publication: { number: number; fromAt: Date | null; why: string | null; personId: string | null },
+  publication: { number: number; fromAt: Date | null; why: string | null; personId: string | null; paused?: boolean },
 ): Promise<boolean> {
-  const { number, fromAt, why, personId } = publication;
+  const { number, fromAt, why, personId, paused = false } = publication;
   const { rowCount } = await db.query(
-    `INSERT INTO publication (organisation_id, site_id, number, from_at, why, person_id)
-     SELECT $1, $2, r.number, coalesce($4, clock_timestamp()), $5, $6 FROM release r
-     WHERE r.organisation_id = $1 AND r.site_id = $2 AND r.number = $3`,
-    [organisationId, siteId, number, fromAt, why, personId],
+    `INSERT INTO publication (organisation_id, site_id, number, from_at, why, person_id, paused)
+     SELECT $1, $2, r.number, coalesce($4, clock_timestamp()), $5, $6, $7 FROM release r
+     WHERE r.organisation_id = $1 AND r.site_id = $2 AND r.number = $3 AND (r.paused_pointer IS NOT NULL OR NOT $7)`,
+    [organisationId, siteId, number, fromAt, why, personId, paused],
   );
   return rowCount === 1;
 }
@@ -94,7 +98,7 @@ export async function listPublications(
   siteId: string,
 ): Promise<(Omit<Publication, 'fromAt'> & { fromAt: Date })[]> {
   const { rows } = await db.query(
-    `SELECT p.id, p.number, p.from_at AS "fromAt", p.why, o.name AS person,
+    `SELECT p.id, p.number, p.from_at AS "fromAt", p.why, p.paused, o.name AS person,
        p.from_at > clock_timestamp() AS ahead,
        p.id = (SELECT q.id FROM publication q WHERE q.site_id = $2 AND q.called_off_at IS NULL
          AND q.from_at <= clock_timestamp() ORDER BY q.from_at DESC, q.at DESC LIMIT 1) AS "inForce"
@@ -129,14 +133,14 @@ export async function releaseInForce(db: Queryable, organisationId: string, site
   return rows[0] ? toRelease(rows[0]) : null;
 }
 
-/** Number of the release in force at a site and of its newest one; `null`: there is none. */
+/** Number of the release in force at a site, whether its banner is paused, and the number of its newest one; `null`: there is none. */
 export async function releaseNumbers(
   db: Queryable,
   organisationId: string,
   siteId: string,
-): Promise<{ inForce: number | null; newest: number | null }> {
+): Promise<{ inForce: number | null; paused: boolean; newest: number | null }> {
   const { rows } = await db.query(
-    `SELECT ${IN_FORCE('$2')} AS "inForce", (SELECT max(number) FROM release WHERE organisation_id = $1 AND site_id = $2) AS newest`,
+    `SELECT ${IN_FORCE('$2')} AS "inForce", coalesce(${IN_FORCE('$2', 'paused')}, false) AS paused, (SELECT max(number) FROM release WHERE organisation_id = $1 AND site_id = $2) AS newest`,
     [organisationId, siteId],
   );
   return rows[0];
@@ -172,12 +176,14 @@ export interface ServedSite {
   key: string;
   /** Number of the release in force; `null`: nothing is published yet. */
   number: number | null;
+  /** Its banner is paused. */
+  paused: boolean;
 }
 
 /** Which site a key means, and which release is in force there; `null`: no site has it. */
 export async function servedSite(db: Queryable, key: string): Promise<ServedSite | null> {
   const { rows } = await db.query<ServedSite>(
-    `SELECT s.organisation_id AS "organisationId", s.id AS "siteId", s.key, ${IN_FORCE('s.id')} AS number
+    `SELECT s.organisation_id AS "organisationId", s.id AS "siteId", s.key, ${IN_FORCE('s.id')} AS number, coalesce(${IN_FORCE('s.id', 'paused')}, false) AS paused
      FROM site s WHERE s.key = $1`,
     [key],
   );
@@ -192,16 +198,16 @@ export async function publishedRelease(
   db: Queryable,
   { organisationId, siteId }: Pick<ServedSite, 'organisationId' | 'siteId'>,
   number: number,
-): Promise<{ release: Release; pointer: string } | null> {
-  const { rows } = await db.query<ReleaseRow & { pointer: string }>(
-    `SELECT ${COLUMNS}, r.pointer FROM release r WHERE r.organisation_id = $1 AND r.site_id = $2 AND r.number = $3
+): Promise<{ release: Release; pointer: string; pausedPointer: string } | null> {
+  const { rows } = await db.query<ReleaseRow & { pointer: string; pausedPointer: string }>(
+    `SELECT ${COLUMNS}, r.pointer, coalesce(r.paused_pointer, r.pointer) AS "pausedPointer" FROM release r WHERE r.organisation_id = $1 AND r.site_id = $2 AND r.number = $3
        AND EXISTS (SELECT 1 FROM publication p WHERE p.site_id = $2 AND p.number = r.number AND p.from_at <= clock_timestamp()
          AND p.called_off_at IS NULL)`,
     [organisationId, siteId, number],
   );
   if (!rows[0]) return null;
-  const { pointer, ...row } = rows[0];
-  return { release: toRelease(row), pointer };
+  const { pointer, pausedPointer, ...row } = rows[0];
+  return { release: toRelease(row), pointer, pausedPointer };
 }
 
 /** A file named by its hash. */

@@ -1,6 +1,6 @@
 import type { Draft, DraftSaved, PublishedRelease } from '@douane/api';
 import { allMeasuredSchema } from '@douane/core/lint';
-import { bannerContent } from '@douane/core/release';
+import { bannerContent, PRESSES } from '@douane/core/release';
 import { DRAFT_PARTS } from '@douane/core/setup';
 import { snippetFor } from '@douane/gate';
 import { Router } from 'express';
@@ -41,9 +41,14 @@ const publishSchema = z.strictObject({
   revisions: z.record(z.enum(DRAFT_PARTS), revision),
   /** The banner as a browser drew it; without it, only what the setup itself tells is looked at. */
   measured: allMeasuredSchema.default([]),
+  askAgain: z
+    .enum(PRESSES)
+    .nullish()
+    .transform((press) => press ?? null),
   ...terms,
 });
-const inForceSchema = z.strictObject({ number: z.number().int().min(1).max(1_000_000), ...terms });
+const releaseNumber = z.number().int().min(1).max(1_000_000);
+const inForceSchema = z.strictObject({ number: releaseNumber, paused: z.boolean().default(false), ...terms });
 
 /** The draft of a site's setup, its releases, and which of them is in force. */
 export function releaseRoutes(context: ServerContext): Router {

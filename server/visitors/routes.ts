@@ -53,7 +53,7 @@ export function visitorRoutes({ placeOf, served }: ServerContext): Router {
 
   async function pointerOf(site: Parameters<typeof served.inForce>[0]) {
     const inForce = await served.inForce(site);
-    return inForce && { body: inForce.pointer, type: 'text/javascript' };
+    return inForce && { body: site.paused ? inForce.pausedPointer : inForce.pointer, type: 'text/javascript' };
   }
   return router;
 }

@@ -3,11 +3,12 @@ import { LRUCache } from 'lru-cache';
 import type { Db } from '../db/db';
 import { gateFile, publishedRelease, type ServedSite, servedSite } from '../db/releases.sql';
 
-/** A release with the body of its pointer. */
+/** A release with the bodies of its pointer. */
 export interface Served {
   site: ServedSite;
   release: Release;
   pointer: string;
+  pausedPointer: string;
 }
 
 /** Which release is in force is looked up again after so long, beside the answer. */

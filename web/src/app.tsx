@@ -98,6 +98,10 @@ const router = createBrowserRouter([
                 lazy: async () => ({ Component: (await import('./views/banner/languages-view')).LanguagesView }),
               },
               {
+                path: 'asking',
+                lazy: async () => ({ Component: (await import('./views/banner/asking-view')).AskingView }),
+              },
+              {
                 path: 'findings',
                 lazy: async () => ({ Component: (await import('./views/banner/findings-view')).FindingsView }),
               },

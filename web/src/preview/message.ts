@@ -9,6 +9,8 @@ export interface ShowMessage {
   held: HeldFace;
   /** Per cent of the visitor's own type size. */
   textSize: number;
+  /** Picture of the site's page, as a data address; absent: a blank page. */
+  backdrop?: string;
 }
 
 /** Visitors for whom the frame is to measure every layer. */

@@ -6,6 +6,7 @@ import { SaveBar } from '../save-bar';
 import { useSite } from '../site-frame';
 import { StationLinks } from '../station-links';
 import { useDraft } from '../use-draft';
+import { Compared } from './compared';
 import { MeasuringFrames } from './measuring-frames';
 import { Preview } from './preview';
 import type { BannerEditing } from './use-banner';
@@ -23,6 +24,7 @@ export function BannerFrame() {
   const [regime, setRegime] = useState<string | null>(null);
   const { pathname } = useLocation();
   const wide = pathname.endsWith('/languages');
+  const compares = pathname.endsWith('/publish') && (editor.draft?.releases.length ?? 0) > 0;
   const banner = setup?.banner;
   const spoken = banner ? [...banner.languages, ...(banner.drafts ?? [])] : [];
   const language = chosen && spoken.includes(chosen) ? chosen : (banner?.defaultLanguage ?? 'en');
@@ -65,6 +67,7 @@ export function BannerFrame() {
             ['', 'Design'],
             ['words', 'Words'],
             ['languages', 'Languages'],
+            ['asking', 'Asking'],
             ['findings', 'Findings', breaches],
             ['publish', 'Publish'],
           ]}
@@ -75,7 +78,8 @@ export function BannerFrame() {
         <Trouble error={editor.error} />
         <Outlet context={editing} />
       </section>
-      {!wide && <Preview editing={editing} />}
+      {!wide && !compares && <Preview editing={editing} />}
+      {compares && <Compared editing={editing} />}
       <MeasuringFrames frames={frames} />
     </div>
   );

@@ -1,7 +1,10 @@
 import { languageName } from '@douane/core/language/name';
+import type { Press } from '@douane/core/release';
 import { plural } from '@douane/core/words';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { Finding, Section, Time } from '../../ui/parts';
+import { AskedAnew } from './asked-anew';
 import { Publications, Publish } from './publishing';
 import { TakeOver } from './take-over';
 import { useBanner } from './use-banner';
@@ -9,6 +12,7 @@ import { useBanner } from './use-banner';
 /** What is still missing, what is new, and putting it in force. */
 export function PublishView() {
   const { site, editor, findings } = useBanner();
+  const [press, setPress] = useState<Press>(null);
   const draft = editor.draft!;
   const newest = draft.releases[0];
   const inForce = draft.publications.find((publication) => publication.inForce);
@@ -38,11 +42,9 @@ export function PublishView() {
             {inForce.person && ` by ${inForce.person}`}. <Link to="../../install">Is it on the site?</Link>
           </>
         )}
-        {!upToDate &&
-          newest &&
-          `In ${plural(draft.differences.length, 'place')}: ${draft.differences.slice(0, 4).join(', ')}${draft.differences.length > 4 ? ' …' : ''}`}
       </Finding>
       <ToDo />
+      {newest && <AskedAnew newest={newest.number} press={press} onPress={setPress} />}
       <Publish
         siteId={site.id}
         draft={draft}
@@ -50,6 +52,8 @@ export function PublishView() {
         upToDate={upToDate}
         breaches={breaches.length}
         measured={findings.measured}
+        askAgain={press}
+        onPublished={() => setPress(null)}
       />
       <Publications siteId={site.id} draft={draft} />
       <TakeOver />

@@ -1,5 +1,6 @@
 import type { Draft, Publication, PublishedRelease } from '@douane/api';
 import type { Measured } from '@douane/core/lint';
+import type { Press } from '@douane/core/release';
 import { plural } from '@douane/core/words';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -18,10 +19,24 @@ interface PublishProps {
   /** Findings against a law, for which a reason is asked. */
   breaches: number;
   measured: readonly Measured[];
+  /** Who is asked again though nothing is new. */
+  askAgain: Press;
+  onPublished(): void;
 }
 
 /** Freezes the draft as the next release: from now, or from a time that lies ahead. */
-export function Publish({ siteId, draft, hindered, upToDate, breaches, measured }: PublishProps) {
+export function Publish({
+  siteId,
+  draft,
+  hindered,
+  breaches,
+  measured,
+  askAgain,
+  onPublished,
+  ...props
+}: PublishProps) {
+  // To ask again is something to publish.
+  const upToDate = props.upToDate && !askAgain;
   const client = useQueryClient();
   const [later, setLater] = useState(false);
   const [from, setFrom] = useState('');
@@ -29,13 +44,14 @@ export function Publish({ siteId, draft, hindered, upToDate, breaches, measured 
   const publish = useMutation({
     mutationFn: () => {
       const fromAt = later ? asInstant(from) : null;
-      const body = { revisions: draft.revisions, fromAt, why: why.trim() || null, measured };
+      const body = { revisions: draft.revisions, fromAt, why: why.trim() || null, measured, askAgain };
       return call<PublishedRelease>('POST', `/sites/${siteId}/releases`, body);
     },
     onSuccess: () => {
       setLater(false);
       setFrom('');
       setWhy('');
+      onPublished();
       return client.invalidateQueries();
     },
   });
@@ -180,4 +196,5 @@ export function Publications({ siteId, draft }: { siteId: string; draft: Draft }
   );
 }
 
-const wordsFor = ({ inForce }: Publication) => (inForce ? 'in force since' : 'from');
+const wordsFor = ({ inForce, paused }: Publication) =>
+  `${paused ? 'paused, ' : ''}${inForce ? 'in force since' : 'from'}`;
