@@ -1,6 +1,6 @@
 import { execFile } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { chown, mkdir, readdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { chown, mkdir, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { createServer } from 'node:net';
 import path from 'node:path';
 import { promisify } from 'node:util';
@@ -64,7 +64,14 @@ export async function startCluster(folder: string, { port }: { port?: number } =
   next.admin ??= made ? 'douane' : 'keeper';
   next.owner ??= newPassword();
   next.application ??= newPassword();
-  const save = () => writeFile(kept, JSON.stringify(next), { mode: 0o600 });
+  // Another process may be reading it at this moment: it is whole at any time, and not written where nothing changed.
+  const save = async () => {
+    const text = JSON.stringify(next);
+    if (text === before) return;
+    const beside = `${kept}.${process.pid}`;
+    await writeFile(beside, text, { mode: 0o600 });
+    await rename(beside, kept);
+  };
   await save();
   if (!made) await initialise(place, next);
 

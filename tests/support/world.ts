@@ -144,7 +144,7 @@ export class Client {
   }
 
   /** Publishes the draft as it stands, whatever the lint says of it. */
-  async publish(siteId: string, terms: { fromAt?: string; why?: string } = {}): Promise<Answer> {
+  async publish(siteId: string, terms: { fromAt?: string; why?: string; askAgain?: string } = {}): Promise<Answer> {
     const { revisions } = (await this.call('GET', `/sites/${siteId}/draft`)).body;
     return this.call('POST', `/sites/${siteId}/releases`, { revisions, why: 'for a test', ...terms });
   }
