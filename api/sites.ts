@@ -3,7 +3,7 @@ import type { ConsentRecord } from '@douane/core/consent';
 import type { Breach } from '@douane/core/lint';
 import type { OrganisationFacts } from '@douane/core/regimes';
 import type { BannerContent } from '@douane/core/release';
-import type { DraftPart, Setup } from '@douane/core/setup';
+import type { DraftPart, Look, Setup } from '@douane/core/setup';
 
 export interface Person {
   name: string;
@@ -75,6 +75,29 @@ export interface Draft {
   open: number;
   snippet: string;
   contents: BannerContent[];
+}
+
+/** A look of the organisation, and the sites in it, each as the look was when it took it. */
+export interface SharedLook {
+  id: string;
+  name: string;
+  revision: number;
+  look: Look;
+  users: { siteId: string; name: string; revision: number }[];
+}
+
+export interface LookList {
+  looks: SharedLook[];
+}
+
+/** How it went with each of several sites: paths of its draft that changed, or why none did. */
+export interface ChangedSites {
+  sites: { siteId: string; changed: string[]; problem?: string }[];
+}
+
+/** A site's start page as the newest scan saw it, as a data address; `null`: no picture was taken yet. */
+export interface SitePicture {
+  data: string | null;
 }
 
 export type DraftSaved = Pick<Draft, 'revisions'>;

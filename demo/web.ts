@@ -8,6 +8,7 @@ import { FREIGHT_HOST, serveFreightDesk } from './freight/site';
 import { type LogEntry, VisitLog } from './log';
 import type { Mailbox } from './mailbox';
 import { SHOP_HOST, serveShop } from './shop/site';
+import { serveSmallSite, smallSite } from './small/serve';
 import { thirdParties } from './third-parties/index';
 import type { Answering } from './third-parties/types';
 import { TICKET_SITE } from './world';
@@ -44,7 +45,7 @@ export async function startStandInWeb({
   const log = new VisitLog();
   const hooks: ReceivedHook[] = [];
   let failingHooks = 0;
-  const state: SiteState = { fault: 'clean', snippet: '', newcomer: false };
+  const state: SiteState = { fault: 'clean', snippet: '', snippets: {}, newcomer: false };
   const app = express();
   app.disable('x-powered-by').disable('etag');
   const server = app.listen(port, '127.0.0.1');
@@ -72,6 +73,8 @@ export async function startStandInWeb({
       const fault = FAULTS.find((f) => host === `${f}.${TICKET_SITE.host}`);
       return serveTicketSite(req, res, fault ? { ...state, fault } : state, suffix);
     }
+    const small = smallSite(host);
+    if (small) return serveSmallSite(req, res, small, state.snippets[host] ?? '', suffix);
     const shop = SHOP_HOST.exec(host);
     if (shop) return serveShop(req, res, Number(shop[1]), suffix);
     if (!party) return res.status(404).send('No such stand-in');

@@ -10,6 +10,7 @@ import { assertTarget } from './guard';
 import type { HarEntry } from './har';
 import { runLanes } from './lanes';
 import type { PageRecord } from './page-record';
+import { type TakePicture, takePictures } from './pictures';
 import { readRobots } from './robots';
 import { ScanState } from './scan-state';
 import { signIn } from './sign-in';
@@ -40,6 +41,8 @@ export interface ScanOptions {
   /** Called with each page as it is done, and waited for. With `keepHar` its requests come along. */
   onPage?: (record: PageRecord, har: HarEntry[]) => void | Promise<void>;
   onProgress?: (progress: ScanProgress) => void;
+  /** Called with pictures of the start page at the end; where absent none are taken. */
+  onPicture?: TakePicture;
 }
 
 /**
@@ -97,6 +100,7 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
     }
     await visitAll({ lanes: plan.parallel });
     if (plan.afterYes && !signal?.aborted) await visitAgainAfterYes();
+    if (options.onPicture && scan.look) await pictured(options.onPicture);
   } finally {
     await running.close();
   }
@@ -124,6 +128,15 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
       signal,
       onPage,
     });
+  }
+
+  async function pictured(take: TakePicture): Promise<void> {
+    try {
+      await takePictures(running.browser, visiting, start, take, signal);
+    } catch (cause) {
+      const [what] = (cause as Error).message.split('\n');
+      scan.problems.push({ page: start, what: `no picture could be taken: ${what}` });
+    }
   }
 
   async function visitAgainAfterYes(): Promise<void> {

@@ -31,7 +31,8 @@ export class ScanState {
   readonly current = new Set<string>();
   sitemaps = 0;
   host: string | null = null;
-  private look: SiteLook | undefined;
+  /** Of the first page that answered. */
+  look: SiteLook | undefined;
   private readonly signs = new Map<string, Sign>();
   private readonly own = new Map<string, string>();
   private readonly latest: Item[] = [];

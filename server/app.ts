@@ -9,6 +9,7 @@ import { answerProblem, noSuchPath } from './problems';
 import { boardRoutes } from './routes/board';
 import { classifyRoutes } from './routes/classify';
 import { knowledgeRoutes } from './routes/knowledge';
+import { lookRoutes } from './routes/looks';
 import { nameFamilyRoutes } from './routes/name-families';
 import { recordRoutes } from './routes/records';
 import { regionRoutes } from './routes/regions';
@@ -100,6 +101,7 @@ export function createApp(context: ServerContext): { app: Express; close(): void
     serviceRecordRoutes(context),
     knowledgeRoutes(context),
     releaseRoutes(context),
+    lookRoutes(context),
     regionRoutes(context),
     recordRoutes(context),
   );

@@ -42,6 +42,9 @@ export interface ScannedItem extends Item {
   suggestion?: Pick<Suggestion, 'purpose' | 'confidence'> & { reason: string };
 }
 
+/** A site's start page is pictured in each of these windows. */
+export type PictureOf = 'desktop' | 'phone';
+
 /** Format `douane.scan/1`. */
 export interface ScanReport {
   format: 'douane.scan/1';

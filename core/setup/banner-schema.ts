@@ -114,6 +114,9 @@ const buttonSchema = z.strictObject({
   hideFor: z.string().trim().max(200).optional(),
 });
 
+/** What a look of the organisation keeps. */
+export const lookSchema = z.strictObject({ form: formSchema, face: faceSchema, button: buttonSchema });
+
 export const bannerSchema = z.strictObject({
   defaultLanguage: languageTag,
   /** Those in which the banner speaks. */
@@ -130,6 +133,8 @@ export const bannerSchema = z.strictObject({
   read: z.record(z.string().regex(LANGUAGE_TAG), z.string()).optional(),
   /** By regime: what is said otherwise to visitors there. */
   wording: z.record(z.string(), textsByLanguage).optional(),
+  /** Look of the organisation that it was taken from, as it was then. */
+  look: z.strictObject({ id: z.uuid(), revision: z.number().int().min(1) }).optional(),
   form: formSchema,
   face: faceSchema,
   button: buttonSchema,

@@ -1,4 +1,4 @@
-export { CORNERS, FIRST_ACTS, FORMS, LOGO_LIMITS, MOST_CSS, SCHEMES, WEIGHTS, WHOM } from './banner-schema';
+export { CORNERS, FIRST_ACTS, FORMS, LOGO_LIMITS, lookSchema, MOST_CSS, SCHEMES, WEIGHTS, WHOM } from './banner-schema';
 export { type Change, changesOf } from './changes';
 export { type Difference, differences } from './compare';
 export { laxerThanLaw } from './cross-checks';
@@ -18,6 +18,6 @@ export {
 } from './parse';
 export { parseSignInText, type SignIn, signInSchema } from './sign-in';
 export { rulesOf } from './site-rules';
-export { TAKEOVER_PARTS, type TakeoverPart, takenOver } from './takeover';
+export { type Look, lookOf, TAKEOVER_PARTS, type TakeoverPart, takenOver, withLook } from './takeover';
 export * from './types';
 export { upgradeSetup } from './upgrade';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { newSetup, parseSetup, TAKEOVER_PARTS, type TakeoverPart, takenOver } from './index';
+import { lookOf, newSetup, parseSetup, TAKEOVER_PARTS, type TakeoverPart, takenOver, withLook } from './index';
 
 const site = (key: string) =>
   newSetup({ key, name: key, address: `http://${key}.localhost/` }, `http://localhost/g/${key}`);
@@ -60,5 +60,39 @@ describe('what another site takes over', () => {
     const { purposes } = takenOver(own, first(), ['purposes']);
     expect(purposes.map(({ id }) => id)).toContain('games');
     expect(purposes[1]!.name).toBe('Comfort');
+  });
+});
+
+describe('with what differs kept', () => {
+  const changed = () => {
+    const now = first();
+    now.banner.face.radius = 8;
+    now.banner.face.light.accent = '#112233';
+    now.banner.texts.en = { title: 'Newer', body: 'New too' };
+    return now;
+  };
+
+  it('takes what changed since, and leaves what was changed here', () => {
+    const own = takenOver(site('second'), first(), TAKEOVER_PARTS);
+    own.banner.face.radius = 2;
+    own.banner.texts.en = { title: 'Second’s own' };
+    const { banner } = takenOver(own, changed(), TAKEOVER_PARTS, first());
+    expect(banner.face).toMatchObject({ radius: 2, light: { accent: '#112233' } });
+    expect(banner.texts.en).toEqual({ title: 'Second’s own', body: 'New too' });
+  });
+
+  it('dresses a site in a look, and later in no more than what changed of it', () => {
+    const second = site('second');
+    second.banner.noticeAfter = true;
+    const dressed = withLook(second, lookOf(first()));
+    expect(dressed.banner).toMatchObject({
+      face: { radius: 20 },
+      form: { kind: 'card' },
+      noticeAfter: true,
+      texts: {},
+    });
+    dressed.banner.form.corner = 'top-left';
+    const { banner } = withLook(dressed, lookOf(changed()), lookOf(first()));
+    expect(banner).toMatchObject({ face: { radius: 8 }, form: { corner: 'top-left', kind: 'card' } });
   });
 });

@@ -7,6 +7,8 @@ export interface SiteState {
   fault: Fault;
   /** The gate's snippet, as the specialist's developer pasted it; empty while it is not installed. */
   snippet: string;
+  /** The gate's snippets on the small sites, by host. */
+  snippets: Record<string, string>;
   /** A tag that somebody brought in lately without telling anybody. */
   newcomer: boolean;
 }

@@ -5,7 +5,7 @@ import type { ServerContext } from '../context';
 import type { Queryable } from '../db/db';
 import { listHouseRules } from '../db/knowledge.sql';
 import { purposesInUse } from '../db/rulings.sql';
-import { saveDraft as keepDraft, type Revisions, type Site } from '../db/sites.sql';
+import { type Revisions, type Site, saveDraft as saveDraftRow } from '../db/sites.sql';
 import { Problem } from '../problems';
 import { type Actor, heldSite, perform } from './act';
 
@@ -27,22 +27,38 @@ export async function saveDraft(
     const parts = DRAFT_PARTS.filter((part) => changed[part] !== undefined);
     refuseSavedMeanwhile(before, parts, changed);
     const bodies = Object.fromEntries(parts.map((part) => [part, changed[part]!.body]));
-    const setup = checkedDraft({ ...before.setup, ...bodies, services: [] }, before.setup);
-    if (setup.site.key !== before.key) {
-      throw new Problem(422, 'Some fields are not right', undefined, [
-        { path: 'site.key', message: `cannot be changed from ${before.key}` },
-      ]);
-    }
-    await refusePurposesInUse(tx, before, setup);
-    const revisions = { ...before.revisions };
-    for (const part of parts) revisions[part] += 1;
-    await keepDraft(tx, actor.organisationId, siteId, setup, revisions);
-    const facts = { changed: differences(before.setup, setup).map(({ path }) => path) };
-    return { result: { ...before, setup, revisions }, siteId, facts, tell: [{ siteId, what: 'draft' }] };
+    const result = await keepDraft(tx, actor, before, { ...before.setup, ...bodies, services: [] }, parts);
+    const facts = { changed: differences(before.setup, result.setup).map(({ path }) => path) };
+    return { result, siteId, facts, tell: [{ siteId, what: 'draft' }] };
   });
   // What is ruled without a person goes by the purposes that there are.
   if (changed.purposes) await reclassify(db, knowledge, site);
   return site.revisions;
+}
+
+/**
+ * Keeps a draft in place of the one before, if it is right; the caller holds the site. `parts`: those that get another
+ * revision; absent: those that differ.
+ */
+export async function keepDraft(
+  tx: Queryable,
+  { organisationId }: Actor,
+  before: Site,
+  next: unknown,
+  parts?: readonly DraftPart[],
+): Promise<Site> {
+  const setup = checkedDraft(next, before.setup);
+  if (setup.site.key !== before.key) {
+    throw new Problem(422, 'Some fields are not right', undefined, [
+      { path: 'site.key', message: `cannot be changed from ${before.key}` },
+    ]);
+  }
+  await refusePurposesInUse(tx, before, setup);
+  const revisions = { ...before.revisions };
+  const differ = (part: DraftPart) => differences(before.setup[part], setup[part]).length > 0;
+  for (const part of parts ?? DRAFT_PARTS.filter(differ)) revisions[part] += 1;
+  await saveDraftRow(tx, organisationId, before.id, setup, revisions);
+  return { ...before, setup, revisions };
 }
 
 const PART_WORDS: Record<DraftPart, string> = {

@@ -10,6 +10,7 @@ import { familySettings } from '../db/name-families.sql';
 import type { Run } from '../db/runs.sql';
 import { scanSetupOf } from '../db/scan-setup.sql';
 import { insertScanItems, insertScanPage, listScanPages, tidyScanPages } from '../db/scans.sql';
+import { savePicture } from '../db/site-pictures.sql';
 import type { Site } from '../db/sites.sql';
 import { announce } from '../live';
 import { foldKeptItems } from '../name-families';
@@ -41,6 +42,7 @@ export async function scanJob(run: Run, site: Site, tools: JobTools): Promise<Jo
     signal,
     onPage: (record, har) => insertScanPage(db, organisationId, run.id, record, har),
     onProgress: progress,
+    onPicture: (device, jpeg) => savePicture(db, organisationId, site.id, device, jpeg),
   });
   const { items, ...rest } = report;
   const seconds = run.startedAt ? (Date.now() - run.startedAt.getTime()) / 1000 : report.seconds;

@@ -1,4 +1,4 @@
-import type { Alarm, AlarmList, Comparison, FilterList, RequestedRun, SavedFilter } from '@douane/api';
+import type { Alarm, AlarmList, Comparison, FilterList, RequestedRun, SavedFilter, SitePicture } from '@douane/api';
 import { gateClassifier } from '@douane/core/classify';
 import { itemsAsCsv } from '@douane/core/exchange';
 import { compareScans } from '@douane/core/observe';
@@ -16,6 +16,7 @@ import { familySettings } from '../db/name-families.sql';
 import { ledgerHead } from '../db/records.sql';
 import { runById, visitedPages } from '../db/runs.sql';
 import { listHar, listScanItems } from '../db/scans.sql';
+import { sitePicture } from '../db/site-pictures.sql';
 import { siteById } from '../db/sites.sql';
 import { notFound, Problem } from '../problems';
 import type { AuditScan, PdfAbout } from '../reports/scan-pdf';
@@ -128,6 +129,14 @@ export function scanRoutes(context: ServerContext): Router {
     const name = String(req.query.name ?? 'file').slice(0, 200);
     const run = await importFile(context, actorOf(req), site.id, { name, body: bytesOf(req) });
     answer<RequestedRun>(res, { run, joined: false }, 202);
+  });
+
+  router.get('/sites/:siteId/pictures/:device', async (req, res) => {
+    const site = await siteOf(context, req);
+    const device = z.enum(['desktop', 'phone']).safeParse(req.params.device);
+    if (!device.success) throw notFound('picture of this site');
+    const jpeg = await sitePicture(db, site.organisationId, site.id, device.data);
+    answer<SitePicture>(res, { data: jpeg && `data:image/jpeg;base64,${jpeg.toString('base64')}` });
   });
 
   router.get('/sites/:siteId/alarms', async (req, res) => {

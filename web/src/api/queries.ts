@@ -10,6 +10,7 @@ import type {
   ItemList,
   Knowledge,
   LeftToDo,
+  LookList,
   RecordList,
   ReleasedSetup,
   Run,
@@ -17,8 +18,10 @@ import type {
   ScanSetup,
   ServiceList,
   SiteDifferences,
+  SitePicture,
   SiteSummary,
 } from '@douane/api';
+import type { PictureOf } from '@douane/core/scan';
 import { keepPreviousData, queryOptions } from '@tanstack/react-query';
 import type { ListFilter } from '../views/classify/inventory';
 import { call } from './client';
@@ -70,6 +73,16 @@ export const answers = () =>
   queryOptions({
     queryKey: ['organisation', 'answers'],
     queryFn: () => call<AnswerList>('GET', '/organisation/answers'),
+  });
+
+/** Looks that the organisation's sites share. */
+export const looks = () =>
+  queryOptions({ queryKey: ['organisation', 'looks'], queryFn: () => call<LookList>('GET', '/looks') });
+
+export const picture = (siteId: string, device: PictureOf) =>
+  queryOptions({
+    queryKey: ['scan', siteId, 'picture', device],
+    queryFn: () => call<SitePicture>('GET', `/sites/${siteId}/pictures/${device}`),
   });
 
 export const records = (siteId: string, search: string) =>

@@ -35,7 +35,9 @@ const clear = () => {
 };
 
 /** Choices made in the preview are shown to nobody and recorded nowhere. */
-function show({ show: what, banner, button, held, textSize }: ShowMessage): void {
+function show({ show: what, banner, button, held, textSize, backdrop }: ShowMessage): void {
+  document.body.style.backgroundImage = backdrop ? `url("${backdrop}")` : '';
+  document.body.classList.toggle('pictured', backdrop !== undefined);
   document.documentElement.lang = banner.content.language;
   place(banner);
   clear();

@@ -102,9 +102,7 @@ function Durations() {
         <tbody>
           {rows.map(({ id, name, rule }) => (
             <tr key={id} className="border-b border-line align-top">
-              <th scope="row" className="py-1 pr-2 font-normal">
-                {name}
-              </th>
+              <td className="py-1 pr-2">{name}</td>
               {durationsOf(rule).map(([what, words]) => (
                 <td key={what} className="py-1 pr-2 text-ink2">
                   {words}

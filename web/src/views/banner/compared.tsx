@@ -84,9 +84,7 @@ export function Compared({ editing }: { editing: BannerEditing }) {
               <tbody>
                 {changes.slice(0, MOST_ROWS).map(({ where, ...change }) => (
                   <tr key={where} className="border-b border-line align-top [overflow-wrap:anywhere]">
-                    <th scope="row" className="py-1 pr-3 font-normal">
-                      {where}
-                    </th>
+                    <td className="py-1 pr-3">{where}</td>
                     <td className="py-1 pr-3 text-ink2">{change.before || '—'}</td>
                     <td className="py-1 pr-3">{change.after || '—'}</td>
                   </tr>

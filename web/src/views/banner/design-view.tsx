@@ -4,6 +4,7 @@ import { Colours, Looks, Type } from './face-fields';
 import { Buttons, Form } from './form-fields';
 import { Logo } from './logo-field';
 import { OwnCss } from './own-css-field';
+import { SharedLooks } from './shared-looks';
 import { useBanner } from './use-banner';
 
 /** Form, face and choices button, beside the banner itself. */
@@ -23,6 +24,7 @@ export function DesignView() {
       </Finding>
       <Form />
       <Looks />
+      <SharedLooks />
       <Colours />
       <Type />
       <Buttons />

@@ -2,7 +2,9 @@ import { languageName } from '@douane/core/language/name';
 import { type DrawnCase, drawnCases } from '@douane/core/lint';
 import { placeLabel } from '@douane/core/places';
 import type { Setup } from '@douane/core/setup';
+import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
+import * as queries from '../../api/queries';
 import type { SpokenPiece } from '../../preview/message';
 import { Choices } from '../../ui/fields';
 import { today } from '../../ui/words';
@@ -18,12 +20,14 @@ export const LAYERS = {
 } as const;
 /** The banner as visitors get it, at true size, for whatever visitor one wants to look as. */
 export function Preview({ editing }: { editing: BannerEditing }) {
-  const { setup, banner, language, setLanguage } = editing;
+  const { site, setup, banner, language, setLanguage } = editing;
   const [width, setWidth] = useState<WindowName>('tablet');
   const [layer, setLayer] = useState<ShownLayer>('first');
   const [place, setPlace] = useState<string>();
   const [large, setLarge] = useState(false);
   const [dark, setDark] = useState(false);
+  const [blank, setBlank] = useState(false);
+  const { data: picture } = useQuery(queries.picture(site.id, width === 'phone' ? 'phone' : 'desktop'));
   const [spoken, setSpoken] = useState<SpokenPiece[]>([]);
 
   const visitors = useVisitors(setup, language);
@@ -63,6 +67,15 @@ export function Preview({ editing }: { editing: BannerEditing }) {
           <input type="checkbox" checked={large} onChange={(event) => setLarge(event.target.checked)} />
           text at 200 %
         </label>
+        <label className="flex min-h-8 items-center gap-2">
+          <input
+            type="checkbox"
+            checked={!blank && picture?.data !== null}
+            disabled={picture?.data === null}
+            onChange={(event) => setBlank(!event.target.checked)}
+          />
+          over the site’s page{picture?.data === null && ' (with the next scan)'}
+        </label>
       </div>
       {layer === 'first' && !decision.ask && (
         <p className="mb-2 text-ink2">Nothing is asked here. The visitor finds the choices button, which opens this.</p>
@@ -77,6 +90,7 @@ export function Preview({ editing }: { editing: BannerEditing }) {
           window={width}
           dark={dark}
           textSize={large ? 200 : 100}
+          backdrop={(!blank && picture?.data) || undefined}
           onSpoken={setSpoken}
         />
       </div>

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { Finding, Section, Time } from '../../ui/parts';
 import { AskedAnew } from './asked-anew';
+import { GiveParts } from './give-parts';
 import { Publications, Publish } from './publishing';
 import { TakeOver } from './take-over';
 import { useBanner } from './use-banner';
@@ -57,6 +58,7 @@ export function PublishView() {
       />
       <Publications siteId={site.id} draft={draft} />
       <TakeOver />
+      <GiveParts />
     </>
   );
 }

@@ -17,6 +17,31 @@ const NAMES: Record<TakeoverPart, string> = {
   regions: 'the laws it serves, and its rules',
 };
 
+/** Which parts are meant. */
+export function PartTicks({
+  legend,
+  chosen,
+  onChange,
+}: {
+  legend: string;
+  chosen: ReadonlySet<TakeoverPart>;
+  onChange(parts: ReadonlySet<TakeoverPart>): void;
+}) {
+  return (
+    <fieldset>
+      <legend className="sr-only">{legend}</legend>
+      {TAKEOVER_PARTS.map((part) => (
+        <TickRow
+          key={part}
+          label={NAMES[part]}
+          checked={chosen.has(part)}
+          onChange={(on) => onChange(new Set(TAKEOVER_PARTS.filter((one) => (one === part ? on : chosen.has(one)))))}
+        />
+      ))}
+    </fieldset>
+  );
+}
+
 /** Takes parts of another site's setup over, or of a file; nothing is published by that. */
 export function TakeOver() {
   const { site, editor } = useBanner();
@@ -43,22 +68,7 @@ export function TakeOver() {
   };
   return (
     <Section title="Take over from another site">
-      <fieldset>
-        <legend className="sr-only">What is taken over</legend>
-        {TAKEOVER_PARTS.map((part) => (
-          <TickRow
-            key={part}
-            label={NAMES[part]}
-            checked={parts.has(part)}
-            onChange={(on) => {
-              const next = new Set(parts);
-              if (on) next.add(part);
-              else next.delete(part);
-              setParts(next);
-            }}
-          />
-        ))}
-      </fieldset>
+      <PartTicks legend="What is taken over" chosen={parts} onChange={setParts} />
       <div className="mt-1 flex flex-wrap items-center gap-2">
         <label htmlFor={select}>From</label>
         <select id={select} value={from} onChange={(event) => setFrom(event.target.value)}>
