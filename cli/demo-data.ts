@@ -1,4 +1,13 @@
-import { FREIGHT_ACCOUNT, FREIGHT_HOST, SPECIALIST, type StandInWeb, TICKET_SITE } from '@douane/demo';
+import type { Banner, Look, Setup } from '@douane/core/setup';
+import {
+  FREIGHT_ACCOUNT,
+  FREIGHT_HOST,
+  SMALL_SITES,
+  type SmallSite,
+  SPECIALIST,
+  type StandInWeb,
+  TICKET_SITE,
+} from '@douane/demo';
 
 /** Works through the job on the demo's sites, over the same API that the interface uses. */
 export async function workThroughDemo({ api, web }: { api: string; web: StandInWeb }): Promise<void> {
@@ -19,6 +28,7 @@ export async function workThroughDemo({ api, web }: { api: string; web: StandInW
   await visitorsChoose(`${api}/g/${TICKET_SITE.key}`, new URL(address).origin);
   await newcomerRaisesAlarm(call, at, web);
   await freightDesk(call, web);
+  await otherSites(call, web);
 }
 
 /** A morning at the desk: some things ruled, one noted, a house rule, and what is known of a provider. */
@@ -83,6 +93,52 @@ async function freightDesk(call: Call, web: StandInWeb): Promise<void> {
   });
   await finished(call, `/sites/${site.id}/sign-ins`);
   await finished(call, `/sites/${site.id}/scans`);
+}
+
+/** The smaller sites: one in order, one that is worked on in the same look, one that nobody has scanned yet. */
+async function otherSites(call: Call, web: StandInWeb): Promise<void> {
+  const take = async ({ name, host }: SmallSite) => {
+    const { id } = await call<{ id: string }>('POST', '/sites', { name, address: `http://${host}:${web.port}/` });
+    return id;
+  };
+  const { wool, cruises, jobs } = SMALL_SITES;
+  const shop = await take(wool);
+  await finished(call, `/sites/${shop}/scans`);
+  const { items } = await call<{ items: Open[] }>('GET', `/sites/${shop}/items`);
+  const open = items.filter(({ ruling }) => !ruling);
+  for (const { id, host } of open) {
+    const own = host.endsWith(wool.host);
+    const purpose = own ? 'necessary' : (wool.tags.find((tag) => host.startsWith(tag.host))?.purpose ?? 'measurement');
+    await call('POST', `/sites/${shop}/rulings`, {
+      itemIds: [id],
+      purpose,
+      service: own ? wool.name : host.split('.')[0]!,
+    });
+  }
+  const dressed = async (change: Partial<Banner['face']>): Promise<Look> => {
+    const { setup } = await call<{ setup: Setup }>('GET', `/sites/${shop}/draft`);
+    const { face, form, button } = setup.banner;
+    return { form: { ...form, kind: 'card' }, button, face: { ...face, shadow: 'soft', border: 0, ...change } };
+  };
+  const { id: look } = await call<{ id: string }>('POST', '/looks', {
+    name: 'Island sites',
+    look: await dressed({ radius: 4 }),
+  });
+  const sailing = await take(cruises);
+  await finished(call, `/sites/${sailing}/scans`);
+  await call('POST', `/looks/${look}/given`, { to: [shop, sailing] });
+  // The look is made rounder; the shop follows at once, the other is offered it.
+  await call('PUT', `/looks/${look}`, { revision: 1, look: await dressed({ radius: 14 }) });
+  await call('POST', `/looks/${look}/given`, { to: [shop] });
+  const { revisions } = await call<{ revisions: object }>('GET', `/sites/${shop}/draft`);
+  const { snippet } = await call<{ snippet: string }>('POST', `/sites/${shop}/releases`, {
+    revisions,
+    why: 'First release of the shop',
+  });
+  web.state.snippets[wool.host] = snippet;
+  await finished(call, `/sites/${shop}/looks`);
+  await finished(call, `/sites/${shop}/checks`);
+  await take(jobs);
 }
 
 /** A morning's visitors: what they choose goes to the recorder as their gates would send it. */

@@ -4,7 +4,7 @@ export { type HostileWeb, startHostileWeb } from './hostile';
 export type { LogEntry } from './log';
 export { type Mailbox, startMailbox } from './mailbox';
 export { shopHost } from './shop/site';
-export { SMALL_SITES } from './small/sites';
+export { SMALL_SITES, type SmallSite } from './small/sites';
 export { thirdParties } from './third-parties/index';
 export { requestOf, statedPurpose, truthOf } from './truth';
 export { type StandInWeb, startStandInWeb } from './web';

@@ -268,3 +268,94 @@ it('takes in what a colleague saved of the same part meanwhile, and loses nothin
   expect((await banner()).noticeAfter).toBe(true);
   expect(await page.getByLabel('Accept', { exact: true }).inputValue()).toBe('Yes, all');
 });
+
+describe('who is asked, and when', () => {
+  it('is told by law, and changed for pages and for what is new', async () => {
+    await go('/asking');
+    const row = page.getByRole('row', { name: /European Economic Area/ });
+    expect(await row.innerText()).toContain('182 days');
+    await page.getByLabel('A service is new').selectOption('nobody');
+    await page.getByText(/A yes names those whom it is given to/).waitFor();
+    await page.getByLabel('Paths, one a line').fill('/privacy\nno path');
+    await page.getByText(/no path: a path such as/).waitFor();
+    await page.getByLabel('Paths, one a line').fill('/privacy\n/help/*');
+    await expect
+      .poll(async () => (await banner()).asking)
+      .toEqual({
+        again: { service: 'nobody' },
+        notOn: ['/privacy', '/help/*'],
+      });
+    await expectAccessibleInBothThemes(page, 'asking');
+  });
+
+  it('is paused once it was told what is held meanwhile, and shown again', async () => {
+    await go('/asking');
+    await page.getByText('Nothing is in force that could be paused.').waitFor();
+    await ines.publish(siteId);
+    await page.getByRole('button', { name: 'Pause the banner …' }).press('Enter');
+    await page.getByText('Advertising: no service').waitFor();
+    await page.getByLabel('Why, for whoever asks later').fill('a fair');
+    await page.keyboard.press('Enter');
+    await page.getByText(/v1 is paused since .* by .*nobody is asked/).waitFor();
+    await page.goto(`${world.url}/`);
+    await page.getByText('paused: nobody is asked').waitFor();
+    await go('/asking');
+    await page.getByRole('button', { name: 'Show it again' }).click();
+    await page.getByRole('button', { name: 'Pause the banner …' }).waitFor();
+  });
+});
+
+describe('before it is published', () => {
+  it('stands beside what is in force, in pictures and in words, and says who is asked again', async () => {
+    const first = (await draft()).setup;
+    await ines.publish(siteId);
+    const purposes = [...first.purposes, { id: 'surveys', name: 'Surveys', text: 'Questions.' }];
+    const face = { ...first.banner.face, radius: 17 };
+    await ines.saveDraft(siteId, { banner: { ...first.banner, face }, purposes });
+    await go('/publish');
+    const cells = (name: RegExp) => page.getByRole('row', { name }).getByRole('cell').allInnerTexts();
+    await expect.poll(() => cells(/Face: radius/)).toEqual(['Face: radius', String(first.banner.face.radius), '17']);
+    await expect.poll(() => cells(/Purposes: surveys/)).toEqual(['Purposes: surveys', '—', 'Surveys']);
+    const radius = (name: string) =>
+      page
+        .frameLocator(`iframe[title="The banner of ${name}"]`)
+        .locator('douane-banner button')
+        .first()
+        .evaluate((button) => getComputedStyle(button).borderTopLeftRadius);
+    await expect.poll(() => radius('the draft')).toBe('17px');
+    expect(await radius('v1')).not.toBe('17px');
+    await page.getByText(/Everyone who chose to Surveys: the purpose Surveys is new/).waitFor();
+    await page.getByLabel('And besides').selectOption('refusers');
+    await page.getByText(/Where no law sets a time/).waitFor();
+    await expectAccessibleInBothThemes(page, 'publish, compared');
+  });
+});
+
+it('keeps a look for the organisation, and gives its changes to the sites in it', async () => {
+  const other = (await ines.call('POST', '/sites', { name: 'Quay', address: 'https://quay.example/' })).body.id;
+  await go();
+  await page.getByRole('button', { name: 'Lantern' }).click();
+  await page.getByLabel('Keep this one as').fill('Night');
+  await page.keyboard.press('Enter');
+  await page.getByText('This site is in Night. It does not differ from it.').waitFor();
+  await expect.poll(async () => (await banner()).look?.revision).toBe(1);
+  await page.goto(`${world.url}/sites/${other}/banner`);
+  await page.getByLabel('Take', { exact: true }).selectOption({ label: 'Night (1 site)' });
+  await page.getByRole('button', { name: 'Take it' }).click();
+  const quay = async () => (await ines.call('GET', `/sites/${other}/draft`)).body.setup.banner;
+  await expect.poll(async () => (await quay()).look?.revision).toBe(1);
+  await go();
+  await page.getByRole('button', { name: 'Meadow' }).click();
+  await page.getByRole('button', { name: 'Change the look to this' }).click();
+  await page.getByRole('button', { name: 'Give its changes to Quay' }).click();
+  await page.getByText(/^Quay: changed in \d+ places$/).waitFor();
+  const { light } = (await quay()).face;
+  await expect.poll(async () => (await banner()).face.light).toEqual(light);
+  expect(light.accent).not.toBe('#ffc84a'); // no more as by night
+  expect((await quay()).look.revision).toBe(2);
+
+  await go('/publish');
+  await page.getByRole('group', { name: 'To' }).getByLabel('Quay').check();
+  await page.getByRole('button', { name: 'Give to this site' }).click();
+  await page.getByText('Quay: was so already').waitFor();
+});

@@ -96,7 +96,7 @@ async function start(root: string, fresh: boolean, stops: (() => Promise<void>)[
   try {
     if ((await countPeople(db)) === 0) {
       console.log(
-        'Preparing the demo: scanning, ruling, publishing and checking the ferry company’s site. This takes about a minute.',
+        'Preparing the demo: scanning, ruling, publishing and checking the ferry company’s sites. This takes two minutes.',
       );
       await addOrganisation(db, ORGANISATION, SPECIALIST);
       await workThroughDemo({ api: config.publicUrl, web });
@@ -116,16 +116,21 @@ Stand-in web      http://control.localhost:${standInPort}/   faults, what reache
 Ctrl-C ends everything.`);
 }
 
-/** The stand-in web forgets at its end what the developer pasted; the database still knows. */
+/** The stand-in web forgets at its end what the developers pasted; the database still knows. */
 async function restoreStandIn(db: Db, web: StandInWeb): Promise<void> {
   web.state.fault = 'pixel-in-markup';
   web.state.newcomer = true;
   const { rows } = await db.query<{ id: string }>('SELECT id FROM organisation');
   const sites = (await Promise.all(rows.map(({ id }) => listSites(db, id)))).flat();
-  const tickets = sites.find((site) => site.key === TICKET_SITE.key);
-  const release = tickets && (await releaseInForce(db, tickets.organisationId, tickets.id));
-  if (release) web.state.snippet = snippetFor(release.setup);
-  else console.log('The demo’s preparation was broken off; npm run demo -- --fresh starts anew.');
+  let complete = false;
+  for (const { organisationId, id, key, setup } of sites) {
+    const release = await releaseInForce(db, organisationId, id);
+    if (!release) continue;
+    if (key === TICKET_SITE.key) web.state.snippet = snippetFor(release.setup);
+    else web.state.snippets[new URL(setup.site.address).hostname] = snippetFor(release.setup);
+    complete ||= key === TICKET_SITE.key;
+  }
+  if (!complete) console.log('The demo’s preparation was broken off; npm run demo -- --fresh starts anew.');
 }
 
 async function takePort(variable: string, otherwise: number): Promise<number> {

@@ -1,3 +1,4 @@
 export { type AlarmItem, alarmWords } from './alarm';
+export { policyPageOf } from './policy-page';
 export { scannedItem } from './scanned-item';
 export * from './types';

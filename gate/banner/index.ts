@@ -104,11 +104,13 @@ function standIn(host: HTMLElement, { face: { form } }: BannerOptions): 'within'
 function textsOf({ content, decision }: BannerOptions): BannerOptions['content']['texts'] {
   const { language, texts, wording } = content;
   const days = decision.yesDays;
-  const lifetime = days === null ? '∞' : lifetimeWords(days * 86_400, language);
+  // The browser's own words for it take longer than all the rest of a banner, so only where they are read.
+  const told = (words: string) =>
+    words.includes('{lifetime}')
+      ? withFacts(words, { lifetime: days === null ? '∞' : lifetimeWords(days * 86_400, language) })
+      : words;
   const own = { ...texts, ...wording?.[decision.shows?.wording ?? ''] };
-  return Object.fromEntries(
-    Object.entries(own).map(([key, words]) => [key, withFacts(words, { lifetime })]),
-  ) as typeof texts;
+  return Object.fromEntries(Object.entries(own).map(([key, words]) => [key, told(words)])) as typeof texts;
 }
 
 function noticeOf({ texts, offered }: View, chosen: Record<string, boolean>): string {

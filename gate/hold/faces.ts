@@ -17,6 +17,7 @@ import { fetchNow } from './fetch-now';
 export class Faces {
   readonly language: string;
   private content: Promise<BannerContent> | undefined;
+  private patterns: Promise<void> | undefined;
   private tries = 0;
   /** What to delete again on a refusal, once the banner has been shown. */
   stored: StoredPatterns = { cookies: [], storage: [] };
@@ -37,12 +38,23 @@ export class Faces {
 
   /** Rejects where the banner could not be loaded; everything then stays held. */
   async showBanner(options: Omit<BannerOptions, 'content' | 'face'>): Promise<void> {
-    const { config } = this;
-    const stored = this.load<StoredPatterns>(config.stored).then((patterns) => {
-      this.stored = patterns;
-    });
-    const [content, banner] = await Promise.all([this.loadContent(), this.script<BannerScript>(config.banner), stored]);
+    const [content, banner] = await this.loadBanner();
     banner.open({ content, ...options });
+  }
+
+  /** Loads what the banner needs and shows nothing yet; what was loaded already is not loaded again. */
+  loadBanner(): Promise<[BannerContent, BannerScript, unknown]> {
+    const { banner, stored } = this.config;
+    this.patterns ??= this.load<StoredPatterns>(stored).then(
+      (patterns) => {
+        this.stored = patterns;
+      },
+      (cause) => {
+        this.patterns = undefined; // tried again when it is wanted again
+        throw cause;
+      },
+    );
+    return Promise.all([this.loadContent(), this.script<BannerScript>(banner), this.patterns]);
   }
 
   /** What stands in for frames that are held; where it cannot be loaded they are an empty space. */

@@ -47,6 +47,8 @@ export class Gate {
     this.place = knownPlace(this.visit.place);
     this.show();
     if (this.place !== undefined) return;
+    // As far as is known it will have to show. Nothing rests on it: what fails now is tried again when it does.
+    if (this.asks()) this.faces.loadBanner().catch(() => {});
     void askPlace(this.config.base).then((place) => {
       this.place = place;
       this.show();
@@ -93,9 +95,7 @@ export class Gate {
     if (this.place === undefined) return; // asked for still
     // An objection stands longer than browsers keep a cookie, so it is written anew at each visit.
     if (this.choice && this.decision.keepDays > 0) keepChoice(this.choice, this.decision.keepDays);
-    // The choice stays within reach, and what needs a yes stays held.
-    const quiet = this.config.quiet.some((pattern) => matchesName(pattern, location.pathname));
-    if (this.decision.ask && !quiet) whenBody(() => this.open('first'));
+    if (this.asks()) whenBody(() => this.open('first'));
     else this.showButton();
   }
 
@@ -133,6 +133,11 @@ export class Gate {
     this.permits.grant(place === undefined ? grantedMeanwhile(decision, this.choice) : decision.granted);
     releaseMarked(this.permits);
     this.tend();
+  }
+
+  /** Whether the first layer comes by itself. Where it does not the choice is within reach, and what needs a yes held. */
+  private asks(): boolean {
+    return this.decision.ask && !this.config.quiet.some((pattern) => matchesName(pattern, location.pathname));
   }
 
   private decide(): Decision {

@@ -57,6 +57,7 @@ const router = createBrowserRouter([
             path: 'classify/across-sites',
             lazy: async () => ({ Component: (await import('./views/classify/across-sites-view')).AcrossSitesView }),
           },
+          { path: 'first', lazy: async () => ({ Component: (await import('./views/first/first-view')).FirstView }) },
           {
             path: 'classify/files',
             lazy: async () => ({ Component: (await import('./views/classify/files-view')).FilesView }),

@@ -24,7 +24,7 @@ export function NewSite() {
       await call('POST', `/sites/${site.id}/scans`, {});
       await client.invalidateQueries({ queryKey: ['board'] });
       const answered = site.answered ? `?answered=${encodeURIComponent(site.answered)}` : '';
-      await navigate(`/sites/${site.id}/scan${answered}`);
+      await navigate(`/sites/${site.id}/first${answered}`);
     } catch (error) {
       const known = fieldsAtFault(error).filter(({ path }) => path === 'name' || path === 'address');
       for (const { path, message } of known) setError(path as keyof Fields, { message });

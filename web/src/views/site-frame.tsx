@@ -26,17 +26,13 @@ export function SiteFrame() {
         className="sticky top-11 z-10 flex h-[38px] items-stretch gap-7 overflow-x-auto border-b border-ink bg-sheet px-5"
         aria-label="Stations"
       >
+        {site.state.newest === null && (
+          <NavLink to={`/sites/${site.id}/first`} className={tabClass}>
+            First steps
+          </NavLink>
+        )}
         {STATIONS.map((station, i) => (
-          <NavLink
-            key={station}
-            to={`/sites/${site.id}/${station}`}
-            className={({ isActive }) =>
-              clsx(
-                'flex items-center gap-2 border-b-3 border-transparent whitespace-nowrap no-underline',
-                isActive ? 'border-stamp! font-bold text-ink' : 'text-ink2 hover:text-ink',
-              )
-            }
-          >
+          <NavLink key={station} to={`/sites/${site.id}/${station}`} className={tabClass}>
             <span className="mono">{i + 1}</span>
             {STATION_NAMES[station]}
             <Matter site={site} station={station} />
@@ -49,6 +45,12 @@ export function SiteFrame() {
     </>
   );
 }
+
+const tabClass = ({ isActive }: { isActive: boolean }) =>
+  clsx(
+    'flex items-center gap-2 border-b-3 border-transparent whitespace-nowrap no-underline',
+    isActive ? 'border-stamp! font-bold text-ink' : 'text-ink2 hover:text-ink',
+  );
 
 /** The site of the station that is shown. */
 export const useSite = () => useOutletContext<SiteSummary>();

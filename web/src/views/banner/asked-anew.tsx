@@ -59,8 +59,10 @@ export function AskedAnew({ newest, press, onPress }: AskedAnewProps) {
           <li>Where no law sets a time, he is asked at his next visit.</li>
         </ul>
       )}
-      <p>
-        <Link to="../asking">What a change asks</Link>
+      <p className="mt-1 mb-2">
+        <Link to="../asking" relative="path">
+          What a change asks
+        </Link>
       </p>
     </Section>
   );

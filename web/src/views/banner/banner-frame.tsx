@@ -1,10 +1,11 @@
 import type { Banner } from '@douane/core/setup';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Outlet, useLocation } from 'react-router';
 import { Trouble } from '../../ui/parts';
 import { SaveBar } from '../save-bar';
 import { useSite } from '../site-frame';
 import { StationLinks } from '../station-links';
+import { useAutosave } from '../use-autosave';
 import { useDraft } from '../use-draft';
 import { Compared } from './compared';
 import { MeasuringFrames } from './measuring-frames';
@@ -12,14 +13,12 @@ import { Preview } from './preview';
 import type { BannerEditing } from './use-banner';
 import { useFindings } from './use-findings';
 
-/** So long after the last change it is saved by itself. */
-const AUTOSAVE_MS = 1_500;
-
 /** The places of the banner station, beside the banner as visitors get it. One draft is edited in all of them. */
 export function BannerFrame() {
   const site = useSite();
   const editor = useDraft(site.id, `/sites/${site.id}/banner`);
-  const { setup, error, dirty, saving, refused, save } = editor;
+  useAutosave(editor);
+  const { setup, error } = editor;
   const [chosen, setLanguage] = useState<string>();
   const [regime, setRegime] = useState<string | null>(null);
   const { pathname } = useLocation();
@@ -29,15 +28,6 @@ export function BannerFrame() {
   const spoken = banner ? [...banner.languages, ...(banner.drafts ?? [])] : [];
   const language = chosen && spoken.includes(chosen) ? chosen : (banner?.defaultLanguage ?? 'en');
   const { findings, frames } = useFindings(setup, language);
-
-  // What was refused is not sent again until somebody has changed something.
-  const hindered = saving || refused;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: counted anew from each change of the setup
-  useEffect(() => {
-    if (!dirty || hindered) return;
-    const soon = setTimeout(save, AUTOSAVE_MS);
-    return () => clearTimeout(soon);
-  }, [setup, dirty, hindered]);
 
   if (!setup || !banner) return <Trouble error={error} />;
   const set = (change: Partial<Banner>) => editor.change((s) => ({ ...s, banner: { ...s.banner, ...change } }));

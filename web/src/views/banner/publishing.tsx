@@ -21,7 +21,7 @@ interface PublishProps {
   measured: readonly Measured[];
   /** Who is asked again though nothing is new. */
   askAgain: Press;
-  onPublished(): void;
+  onPublished?(): void;
 }
 
 /** Freezes the draft as the next release: from now, or from a time that lies ahead. */
@@ -51,7 +51,7 @@ export function Publish({
       setLater(false);
       setFrom('');
       setWhy('');
-      onPublished();
+      onPublished?.();
       return client.invalidateQueries();
     },
   });

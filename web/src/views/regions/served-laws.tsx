@@ -174,7 +174,8 @@ function ServedLaw({ id, editor, setup, modes, open, onOpen }: LawProps) {
   );
 }
 
-function serveNoMore(editor: DraftEditor, id: string): void {
+/** Serves a law no more; what the organisation had of its own for it goes with it. */
+export function serveNoMore(editor: DraftEditor, id: string): void {
   editor.change((s) => {
     const regimes = s.regions.regimes.filter((one) => one !== id);
     const { [id]: _gone, ...others } = s.regions.overrides ?? {};

@@ -71,11 +71,6 @@ export function ScanView() {
           'A browser opens the pages one by one, as a new visitor each time, and lists every cookie, storage key and third party.'}
         {!running && latest?.state === 'failed' && latest.why}
       </Finding>
-      {search.get('answered') && (
-        <p className="mb-3 text-ink2" role="status">
-          The site answered at <span className="mono">{search.get('answered')}</span>; that is its address from now on.
-        </p>
-      )}
       <Trouble error={error ?? start.error ?? cancel.error} />
       {running && <RunningScan run={running} />}
       {!running && report && state.openItems > 0 && (
