@@ -121,6 +121,7 @@ export type CheckRun = Run<CheckReport, { done: number; of: number; current: str
 export interface LookReport {
   seconds: number;
   pages: { url: string; state: string; why?: string; before: string[] }[];
+  wayBack?: { url: string; there: boolean; why?: string };
 }
 
 export type LookRun = Run<LookReport, { done: number; of: number }, { first: number; of: number }>;

@@ -19,11 +19,15 @@ export interface LookReport {
   format: 'douane.look/1';
   seconds: number;
   pages: LookedPage[];
+  /** Where a page has to lead back to the choice, since no button does: whether it does. */
+  wayBack?: { url: string; there: boolean; why?: string };
 }
 
 export interface LookOptions {
   snippetSrc: string;
   most?: number;
+  /** Page on which something has to lead back to the choice. */
+  wayBack?: string;
   allowPrivate?: boolean;
   signal?: AbortSignal;
   onProgress?: (progress: { done: number; of: number }) => void;
@@ -39,6 +43,7 @@ export async function lookForGate(target: string, options: LookOptions): Promise
   const started = Date.now();
   const running = await launchBrowser({ allowPrivate });
   const looked: LookedPage[] = [];
+  let wayBack: LookReport['wayBack'];
   try {
     const pages = await findPages(running.browser, target, most, signal);
     const visitor = await Visitor.open(running.browser, { quietMs: 0 });
@@ -52,11 +57,32 @@ export async function lookForGate(target: string, options: LookOptions): Promise
       }
       options.onProgress?.({ done: looked.length, of: pages.length });
     }
+    if (options.wayBack && !signal?.aborted) wayBack = await lookForWayBack(visitor, options.wayBack, signal);
     await visitor.close();
   } finally {
     await running.close();
   }
-  return { format: 'douane.look/1', seconds: (Date.now() - started) / 1000, pages: looked };
+  return {
+    format: 'douane.look/1',
+    seconds: (Date.now() - started) / 1000,
+    pages: looked,
+    ...(wayBack && { wayBack }),
+  };
+}
+
+/** As the page stands in the end: a script may well put the link in. */
+async function lookForWayBack(visitor: Visitor, url: string, signal?: AbortSignal): Promise<LookReport['wayBack']> {
+  const result = await visitor.goto(url, signal);
+  if (result.outcome !== 'ok') return { url, there: false, why: result.why };
+  const there = await visitor.watch.ask(z.boolean(), hasWayBack, undefined);
+  return { url, there: there === true, ...(there === undefined && { why: 'the page did not answer' }) };
+}
+
+/** Runs in the page. */
+function hasWayBack(): boolean {
+  const all = Document.prototype.querySelectorAll.call(document, '[data-douane-open],[onclick*="douane.open"]');
+  for (let i = 0; i < all.length; i++) if (all[i]!.getClientRects().length > 0) return true;
+  return false;
 }
 
 const seenSchema = z.object({

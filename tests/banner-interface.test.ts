@@ -238,13 +238,24 @@ it('shows what each visitor meets: where nothing is asked, the notice, the butto
   await expect.poll(() => shown().evaluate((sheet) => getComputedStyle(sheet).fontSize)).toBe('30px');
 });
 
+it('shows all kinds of visitors side by side, each as the law of his place has it', async () => {
+  const { setup } = await draft();
+  await ines.saveDraft(siteId, { regions: { ...setup.regions, regimes: ['eu', 'it', 'us-ca'] } });
+  await go();
+  await page.getByLabel('every kind of visitor, side by side').check();
+  const of = (place: string) => page.frameLocator(`iframe[title="The banner for a visitor from ${place}"]`);
+  await of('Italy').locator('douane-banner [data-act=close-refuse]').waitFor();
+  await of('California').locator('douane-banner .sheet.panel').waitFor(); // nothing is asked there
+  expect(await of('Austria').locator('douane-banner [data-act=close-refuse]').count()).toBe(0);
+});
+
 it('takes over what another site has, part by part, and says what is wrong with a file', async () => {
   const other = (await ines.call('POST', '/sites', { name: 'Quay', address: 'https://quay.example/' })).body.id;
   const { setup } = (await ines.call('GET', `/sites/${other}/draft`)).body;
   const theirs = { ...setup.banner, texts: { en: { title: 'Quay asks' } }, face: { ...setup.banner.face, radius: 17 } };
   await ines.saveDraft(other, { banner: theirs });
   await go('/publish');
-  await page.getByLabel('its words').uncheck();
+  await page.getByRole('group', { name: 'What is taken over' }).getByLabel('words').uncheck();
   await page.getByRole('combobox', { name: 'From', exact: true }).selectOption({ label: 'Quay' });
   await page.getByRole('button', { name: 'Take over' }).click();
   await page.getByText('Taken over from Quay.').waitFor();

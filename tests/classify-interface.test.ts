@@ -267,7 +267,16 @@ describe('the other places', () => {
     await go('/purposes');
     await page.getByLabel('Name of another purpose').fill('Weather');
     await page.keyboard.press('Enter');
-    await page.getByRole('button', { name: 'Move Weather up' }).click();
+    const handle = page.getByRole('button', { name: 'Move weather' });
+    await handle.focus();
+    await page.keyboard.press('Space');
+    await expect.poll(() => handle.getAttribute('aria-pressed')).toBe('true');
+    await page.keyboard.press('ArrowUp');
+    await expect
+      .poll(() => page.getByText(/weather was moved over droppable area embedded/).count())
+      .toBeGreaterThan(0);
+    await page.keyboard.press('Space');
+    await page.evaluate(() => scrollTo(0, 0));
     await inBothThemes('purposes');
     await page.getByRole('button', { name: 'Save draft' }).click();
     await page.getByRole('button', { name: 'Saved' }).waitFor();

@@ -203,6 +203,34 @@ describe('in the place of content that is held', () => {
     expect(films()).toBe(0);
   });
 
+  it('with a picture that the page gives for it, if to show that contacts nobody else', async () => {
+    await site.arrive('DE', '/about');
+    await site.banner().waitFor();
+    const pictures = () =>
+      site.page
+        .locator('douane-held section')
+        .evaluateAll((all) => all.map((one) => one.querySelector('img')?.src ?? null));
+    await site.page.evaluate(
+      ([film, elsewhere]) => {
+        for (const poster of ['/poster.png', elsewhere, 'data:image/gif;base64,R0lGODlhAQABAAAAACw=', '']) {
+          const frame = Object.assign(document.createElement('iframe'), { width: '400', height: '220' });
+          if (poster) frame.dataset.poster = poster;
+          frame.src = film!;
+          document.querySelector('main')!.append(frame);
+        }
+      },
+      [
+        `http://reelpier.localhost:${site.world.web.port}/embed?v=1`,
+        `http://reelpier.localhost:${site.world.web.port}/still.png`,
+      ],
+    );
+    await expect
+      .poll(pictures)
+      .toEqual([`${site.address}/poster.png`, null, 'data:image/gif;base64,R0lGODlhAQABAAAAACw=', null]);
+    await site.settled();
+    expect(site.reached()).toEqual([]);
+  });
+
   it('stands for a template and for a frame of the markup too, and not for one that only counts', async () => {
     await site.arrive('DE', '/contact');
     await held().waitFor();

@@ -15,21 +15,34 @@ const HEADS: Record<string, string> = {
   '/held': `<template data-gate="functional">${TAG}</template><script src="${GATE}"></script>`,
   '/inserted': `<script src="${GATE}"></script><script>const s = document.createElement('script'); s.src = 'http://tags.localhost:1/t.js'; document.head.prepend(s);</script>`,
 };
+/** Pages on which something may lead back to the choice. */
+const BODIES: Record<string, string> = {
+  '/back': '<p data-douane-open><a href="#">Your choices</a></p>',
+  '/back-by-script':
+    '<script>document.body.insertAdjacentHTML("beforeend", "<button data-douane-open>C</button>")</script>',
+  '/back-by-code': '<button onclick="douane.open()">Choices</button>',
+  '/back-hidden': '<p data-douane-open hidden>Your choices</p>',
+  '/back-not': '<a href="#">Your choices</a>',
+};
 let server: Server;
 let report: LookReport;
+let address: string;
 
 beforeAll(async () => {
   server = createServer((req, res) => {
     const head = HEADS[req.url!];
-    res.statusCode = head === undefined ? 404 : 200;
+    const body = BODIES[req.url!];
+    res.statusCode = head === undefined && body === undefined ? 404 : 200;
     const links = [...Object.keys(HEADS), '/gone'].map((path) => `<a href="${path}">x</a>`);
     res
       .setHeader('content-type', 'text/html')
-      .end(`<!doctype html><html><head>${head ?? ''}<title>x</title></head><body>${links.join('')}</body></html>`);
+      .end(
+        `<!doctype html><html><head>${head ?? ''}<title>x</title></head><body>${body ?? links.join('')}</body></html>`,
+      );
   }).listen(0, '127.0.0.1');
   await once(server, 'listening');
-  const { port } = server.address() as AddressInfo;
-  report = await lookForGate(`http://look.localhost:${port}/`, { snippetSrc: GATE, allowPrivate: true });
+  address = `http://look.localhost:${(server.address() as AddressInfo).port}`;
+  report = await lookForGate(`${address}/`, { snippetSrc: GATE, allowPrivate: true });
 });
 afterAll(() => {
   server.closeAllConnections();
@@ -51,4 +64,17 @@ it.each([
   const page = report.pages.find(({ url }) => new URL(url).pathname === path);
   expect(page).toMatchObject({ state });
   expect(page?.before).toHaveLength(above);
+});
+
+it.each([
+  ['/back', { there: true }],
+  ['/back-by-script', { there: true }],
+  ['/back-by-code', { there: true }],
+  ['/back-hidden', { there: false }],
+  ['/back-not', { there: false }],
+  ['/nowhere', { there: false, why: 'answered 404' }],
+])('whether %s leads back to the choice: %j', async (path, expected) => {
+  const wayBack = address + path;
+  const looked = await lookForGate(`${address}/`, { snippetSrc: GATE, allowPrivate: true, most: 1, wayBack });
+  expect(looked.wayBack).toEqual({ url: wayBack, ...expected });
 });

@@ -107,7 +107,7 @@ ${phone ? '' : `@media(max-width:600px)${hidden}`}${desktop ? '' : `@media(min-w
 export const heldCss = ({ face }: Pick<Drawn, 'face'>): string =>
   `${faceRules(face)}:host{display:block!important}
 .held{display:flex;flex-direction:column;justify-content:center;align-items:flex-start;gap:8px;max-width:100%;padding:14px 18px;background:var(--sheet);color:var(--ink);border:1px solid var(--line);border-radius:var(--radius);font:var(--size)/1.45 var(--font);text-align:start;overflow-wrap:anywhere}
-h2{margin:0;font-size:1.1em}p{margin:0;max-width:64ch}p:empty{display:none}a{color:inherit}
+h2{margin:0;font-size:1.1em}p{margin:0;max-width:64ch}p:empty{display:none}a{color:inherit}img{max-width:100%;max-height:180px}
 .acts{display:flex;flex-wrap:wrap;gap:8px}
 .act{min-height:36px;padding:6px 14px;font:600 1em/1.3 var(--font);border:2px solid var(--accent);border-radius:var(--radius);background:var(--accent);color:var(--on);cursor:pointer}`;
 

@@ -3,6 +3,7 @@ import type { ItemKind } from '../observe/types';
 import type { Setup } from '../setup/types';
 import { type BannerTexts, textsFor, withFacts } from '../texts/index';
 import { purposeWords } from '../texts/purposes';
+import { sentenceIn } from '../texts/sentences';
 
 /** What the banner says in one language: texts, purposes, and the services found for each. */
 export interface BannerContent {
@@ -44,6 +45,7 @@ export function bannerContent(
   const facts = { site: site.name, services: String(services.length) };
   const told = <T extends Partial<BannerTexts>>(texts: T): T =>
     Object.fromEntries(Object.entries(texts).map(([key, words]) => [key, withFacts(words, facts)])) as T;
+  const said = (sentence: string | undefined) => sentence && sentenceIn(banner, language, sentence);
   const wording = Object.entries(banner.wording ?? {}).flatMap(([regime, texts]) => {
     const own = texts[language];
     return own ? [[regime, told(own)] as const] : [];
@@ -65,12 +67,12 @@ export function bannerContent(
           policyUrl,
           provider,
           country,
-          retention,
+          retention: said(retention),
           items: items.map((item) => ({
             kind: item.kind,
             name: item.name,
             lifetimeSeconds: item.lifetimeSeconds,
-            description: item.description,
+            description: said(item.description),
           })),
         })),
     })),

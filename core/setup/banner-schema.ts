@@ -129,6 +129,8 @@ export const bannerSchema = z.strictObject({
   texts: textsByLanguage,
   /** By language and text: what the default language said when it was translated, so that a change of it is seen. */
   translatedFrom: z.record(z.string().regex(LANGUAGE_TAG), z.record(z.string(), z.string().max(2000))).optional(),
+  /** By language and sentence of a service or an item, as it stands in the default language: the same in that language. */
+  sentences: z.record(languageTag, z.record(z.string().max(2000), text)).optional(),
   /** Languages whose texts, as they ship, somebody of the organisation has read, and the day on which it was said. */
   read: z.record(z.string().regex(LANGUAGE_TAG), z.string()).optional(),
   /** By regime: what is said otherwise to visitors there. */

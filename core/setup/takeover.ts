@@ -45,8 +45,8 @@ function replaced(setup: Setup, from: Setup, parts: readonly TakeoverPart[]): Se
     assign(banner, { defaultLanguage, languages, drafts, speaks, read });
   }
   if (takes.has('words')) {
-    const { texts, wording, translatedFrom } = theirs.banner;
-    assign(banner, { texts, wording, translatedFrom });
+    const { texts, wording, translatedFrom, sentences } = theirs.banner;
+    assign(banner, { texts, wording, translatedFrom, sentences });
   }
   if (takes.has('purposes')) {
     // A service whose purpose the other site does not know keeps it.

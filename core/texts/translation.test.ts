@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { newSetup } from '../setup/index';
+import { bannerContent } from '../release/index';
+import { newSetup, parseSetup } from '../setup/index';
 import { readTranslation, translated, translationJson, translationUnits, translationXliff } from './translation';
 
 const site = () => {
@@ -39,6 +40,44 @@ describe('what there is to translate', () => {
     const { text } = done.purposes[1]!;
     expect(done.purposes[1]!.translations).toEqual({ sw: { name: 'Matumizi', text } });
     expect(translated(done, 'sw', 'purpose.none.name', 'x')).toBe(done);
+  });
+});
+
+describe('sentences of services and items', () => {
+  const served = () => {
+    const setup = site();
+    const items = [
+      { kind: 'cookie' as const, name: '_a', description: 'Tells visitors apart.' },
+      { kind: 'cookie' as const, name: '_b', description: 'Tells visitors apart.' },
+    ];
+    setup.services = [{ id: 'c', name: 'Count', purpose: 'measurement', hosts: [], retention: '14 months', items }];
+    return setup;
+  };
+  const sentences = (setup: ReturnType<typeof site>, tag: string) =>
+    translationUnits(setup, tag).filter(({ id }) => id.startsWith('sentence.'));
+
+  it('are translated once each, and said so in that language alone', () => {
+    const setup = served();
+    expect(sentences(setup, 'de').map(({ source, state }) => [source, state])).toEqual([
+      ['14 months', 'missing'],
+      ['Tells visitors apart.', 'missing'],
+    ]);
+    expect(sentences(setup, 'en')).toEqual([]); // written where the services are
+    const [, apart] = sentences(setup, 'de');
+    const done = translated(setup, 'de', apart!.id, 'Unterscheidet Besucher.');
+    const told = (tag: string) =>
+      bannerContent(done, tag)
+        .purposes.flatMap(({ services }) => services)
+        .flatMap(({ items }) => items.map(({ description }) => description));
+    expect([told('de-AT'), told('en')]).toEqual([
+      ['Unterscheidet Besucher.', 'Unterscheidet Besucher.'],
+      ['Tells visitors apart.', 'Tells visitors apart.'],
+    ]);
+    expect(parseSetup(done).ok).toBe(true);
+    // One that says something else now is another sentence, and waits.
+    done.services[0]!.items[0]!.description = 'Counts visits.';
+    expect(sentences(done, 'de').find(({ source }) => source === 'Counts visits.')!.state).toBe('missing');
+    expect(translated(done, 'de', apart!.id, '').banner.sentences).toEqual({ de: {} });
   });
 });
 

@@ -1,13 +1,14 @@
 import { DOMParser, XMLSerializer } from '@xmldom/xmldom';
 import { z } from 'zod';
 import { LANGUAGE_TAG } from '../language/index';
-import type { Banner, Purpose } from '../setup/types';
+import type { Banner, Purpose, Service } from '../setup/types';
 import { BANNER_TEXTS, type BannerTextKey, shippedTexts, textsFor } from './index';
 import { purposeWords } from './purposes';
+import { sentenceId, sentenceIn, sentencesOf } from './sentences';
 
 /** One sentence to be translated. */
 export interface TranslationUnit {
-  /** `text.KEY`, `purpose.ID.name` or `purpose.ID.text`. */
+  /** `text.KEY`, `purpose.ID.name` or `purpose.ID.text`, `sentence.DIGEST` of a service or an item. */
   id: string;
   /** In the banner's default language. */
   source: string;
@@ -19,10 +20,10 @@ export interface TranslationUnit {
   changed: boolean;
 }
 
-type Translatable = { banner: Banner; purposes: readonly Purpose[] };
+type Translatable = { banner: Banner; purposes: readonly Purpose[]; services: readonly Service[] };
 
 /** Everything that a language of the banner says, beside what its default language says. */
-export function translationUnits({ banner, purposes }: Translatable, tag: string): TranslationUnit[] {
+export function translationUnits({ banner, purposes, services }: Translatable, tag: string): TranslationUnit[] {
   const { defaultLanguage, texts, translatedFrom = {} } = banner;
   const [source, target] = [textsFor(banner, defaultLanguage), textsFor(banner, tag)];
   const own = texts[tag] ?? {};
@@ -47,7 +48,13 @@ export function translationUnits({ banner, purposes }: Translatable, tag: string
       return { id, source: from[part], target: to[part], state, changed: changed(id, from[part]) };
     });
   });
-  return [...ofTexts, ...ofPurposes];
+  // They are written at the services and the items, in the default language; another sentence is another unit.
+  const ofServices = (isSource ? [] : sentencesOf(services)).map((sentence): TranslationUnit => {
+    const target = sentenceIn(banner, tag, sentence);
+    const state = target === sentence ? 'missing' : 'own';
+    return { id: sentenceId(sentence), source: sentence, target, state, changed: false };
+  });
+  return [...ofTexts, ...ofPurposes, ...ofServices];
 }
 
 /** A setup with one sentence of a language said so. What is said as it ships is not kept. */
@@ -55,6 +62,11 @@ export function translated<T extends Translatable>(setup: T, tag: string, id: st
   const { banner } = setup;
   const unit = translationUnits(setup, tag).find((one) => one.id === id);
   if (!unit) return setup;
+  if (id.startsWith('sentence.')) {
+    const { [unit.source]: _old, ...others } = banner.sentences?.[tag] ?? {};
+    const own = words && words !== unit.source ? { ...others, [unit.source]: words } : others;
+    return { ...setup, banner: { ...banner, sentences: { ...banner.sentences, [tag]: own } } };
+  }
   const translatedFrom = {
     ...banner.translatedFrom,
     [tag]: { ...banner.translatedFrom?.[tag], [id]: unit.source },

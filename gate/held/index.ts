@@ -74,6 +74,8 @@ function standIn(frame: HTMLElement, options: HeldOptions): void {
   // As large as what it stands for, and larger only where the words need it.
   box.style.setProperty('width', `${Math.round(width)}px`);
   box.style.setProperty('min-height', `${Math.round(height)}px`);
+  const poster = posterOf(shown);
+  if (poster) box.prepend(el('img', { src: poster, alt: '' }));
   root.append(box);
   frame.before(host);
   frame.style.setProperty('display', 'none', 'important');
@@ -85,6 +87,13 @@ const meantSize = (frame: HTMLIFrameElement) => ({
   width: Number.parseInt(frame.style.width || frame.width, 10) || 300,
   height: Number.parseInt(frame.style.height || frame.height, 10) || 150,
 });
+
+/** A picture that the page gives for it, where to show it contacts nobody but the site itself. */
+function posterOf({ dataset: { poster } }: HTMLIFrameElement): string | undefined {
+  if (!poster || !URL.canParse(poster, document.baseURI)) return undefined;
+  const { origin, protocol, href } = new URL(poster, document.baseURI);
+  return protocol === 'data:' || origin === location.origin ? href : undefined;
+}
 
 const nameOf = (purpose: string, { purposes }: HeldOptions['content']) =>
   purposes.find(({ id }) => id === purpose)?.name ?? purpose;

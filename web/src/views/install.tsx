@@ -92,6 +92,15 @@ export function InstallView() {
           <Code text={gpcFile(rulesOf(draft.setup, today()), today())} />
         </details>
       )}
+      {shown?.report?.wayBack && (
+        <p className="mt-5">
+          <Mark name={shown.report.wayBack.there ? 'in-order' : 'slipped'} />{' '}
+          <span className="mono">{pathOf(shown.report.wayBack.url)}</span>{' '}
+          {shown.report.wayBack.there
+            ? 'leads back to the choice.'
+            : `does not lead back to the choice${shown.report.wayBack.why ? `: it ${shown.report.wayBack.why}` : ': nothing that is to be seen on it has the attribute data-douane-open'}. The choices button does not show everywhere, so a visitor may find no way back.`}
+        </p>
+      )}
       {pages && (
         <table className="mt-5 w-full bg-sheet">
           <thead>

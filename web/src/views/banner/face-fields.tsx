@@ -106,7 +106,8 @@ export function Colours() {
 }
 
 export function Type() {
-  const { banner, setFace, problemOf } = useBanner();
+  const { site, banner, setFace, problemOf } = useBanner();
+  const seen = useRuns<ScanRun>(site.id, 'scan').shown?.report?.look;
   const { face } = banner;
   return (
     <Section title="Type and measure">
@@ -118,6 +119,11 @@ export function Type() {
         hint="As CSS lists them. Nothing is loaded: what the page has not loaded is passed over."
         onChange={(family) => setFace({ family })}
       />
+      {seen && seen.family !== face.family && (
+        <Button kind="quiet" onClick={() => setFace({ family: seen.family })}>
+          The site’s own: {seen.family}
+        </Button>
+      )}
       {(
         [
           ['size', 'Type', 12, 22],

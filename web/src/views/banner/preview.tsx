@@ -8,8 +8,11 @@ import * as queries from '../../api/queries';
 import type { SpokenPiece } from '../../preview/message';
 import { Choices } from '../../ui/fields';
 import { today } from '../../ui/words';
-import { ShownBanner, type ShownLayer, type WindowName } from './shown-banner';
+import { ShownBanner, type ShownLayer, WINDOWS, type WindowName } from './shown-banner';
 import type { BannerEditing } from './use-banner';
+
+/** So wide each of several is drawn. */
+const SIDE = 360;
 
 export const LAYERS = {
   first: 'first layer',
@@ -24,10 +27,12 @@ export function Preview({ editing }: { editing: BannerEditing }) {
   const [width, setWidth] = useState<WindowName>('tablet');
   const [layer, setLayer] = useState<ShownLayer>('first');
   const [place, setPlace] = useState<string>();
+  const [all, setAll] = useState(false);
   const [large, setLarge] = useState(false);
   const [dark, setDark] = useState(false);
   const [blank, setBlank] = useState(false);
   const { data: picture } = useQuery(queries.picture(site.id, width === 'phone' ? 'phone' : 'desktop'));
+  const backdrop = (!blank && picture?.data) || undefined;
   const [spoken, setSpoken] = useState<SpokenPiece[]>([]);
 
   const visitors = useVisitors(setup, language);
@@ -77,10 +82,39 @@ export function Preview({ editing }: { editing: BannerEditing }) {
           over the site’s page{picture?.data === null && ' (with the next scan)'}
         </label>
       </div>
-      {layer === 'first' && !decision.ask && (
+      {visitors.length > 1 && (
+        <label className="mb-1 flex min-h-8 items-center gap-2">
+          <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} />
+          every kind of visitor, side by side
+        </label>
+      )}
+      {all && (
+        <div className="flex flex-wrap gap-3">
+          {visitors.map((one) => (
+            <figure key={one.place} className="border border-line bg-well">
+              <figcaption className="border-b border-line bg-sheet px-2 py-1">
+                {one.place ? placeLabel(one.place) : 'elsewhere'}
+                {!one.decision.ask && <span className="text-ink2">, not asked</span>}
+              </figcaption>
+              <ShownBanner
+                title={`The banner for a visitor from ${one.place ? placeLabel(one.place) : 'elsewhere'}`}
+                setup={setup}
+                language={language}
+                decision={one.decision}
+                layer={layer}
+                window={width}
+                dark={dark}
+                scale={SIDE / WINDOWS[width].width}
+                backdrop={backdrop}
+              />
+            </figure>
+          ))}
+        </div>
+      )}
+      {!all && layer === 'first' && !decision.ask && (
         <p className="mb-2 text-ink2">Nothing is asked here. The visitor finds the choices button, which opens this.</p>
       )}
-      <div className="overflow-auto border border-line bg-well">
+      <div className={all ? 'hidden' : 'overflow-auto border border-line bg-well'}>
         <ShownBanner
           title="The banner at true size"
           setup={setup}
@@ -90,7 +124,7 @@ export function Preview({ editing }: { editing: BannerEditing }) {
           window={width}
           dark={dark}
           textSize={large ? 200 : 100}
-          backdrop={(!blank && picture?.data) || undefined}
+          backdrop={backdrop}
           onSpoken={setSpoken}
         />
       </div>

@@ -9,12 +9,12 @@ import { Button, Section, Trouble } from '../../ui/parts';
 import { useBanner } from './use-banner';
 
 const NAMES: Record<TakeoverPart, string> = {
-  face: 'its face: colours, type, logo, CSS',
-  form: 'its form and choices button',
-  words: 'its words',
-  languages: 'its languages',
-  purposes: 'its purposes',
-  regions: 'the laws it serves, and its rules',
+  face: 'face: colours, type, logo, CSS',
+  form: 'form and choices button',
+  words: 'words',
+  languages: 'languages',
+  purposes: 'purposes',
+  regions: 'laws served, and rules',
 };
 
 /** Which parts are meant. */

@@ -27,6 +27,7 @@ export function Translation({ units }: { units: TranslationUnit[] }) {
   const waiting = units.filter(({ state, changed }) => state === 'missing' || changed);
   const shown = only ? waiting : units;
   const nameOf = (id: string) => {
+    if (id.startsWith('sentence.')) return 'Of a service';
     const [, purpose] = id.split('.');
     return (
       NAMES[id] ?? `${setup.purposes.find((one) => one.id === purpose)?.name}, ${id.endsWith('name') ? 'name' : 'text'}`

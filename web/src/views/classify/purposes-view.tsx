@@ -6,6 +6,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import * as queries from '../../api/queries';
 import { Button, Finding, Part, Trouble } from '../../ui/parts';
+import { Sortable } from '../../ui/sortable';
 import { SaveBar } from '../save-bar';
 import { useSite } from '../site-frame';
 import { type DraftEditor, useDraft } from '../use-draft';
@@ -20,12 +21,6 @@ export function PurposesView() {
   if (!setup) return <Trouble error={error} />;
   const used = (id: string) => data?.items.filter((item) => item.ruling?.purpose === id).length ?? 0;
   const { purposes } = setup;
-  const move = (i: number, step: 1 | -1) =>
-    editor.change((s) => {
-      const list = [...s.purposes];
-      [list[i], list[i + step]] = [list[i + step]!, list[i]!];
-      return { ...s, purposes: list };
-    });
   return (
     <section className="px-5 py-5">
       <ClassifyLinks />
@@ -34,16 +29,23 @@ export function PurposesView() {
         something to refuse, nor anything else be made necessary.
       </Finding>
       <Trouble error={error} />
+      <Part title="In this order">
+        <Sortable
+          label="Purposes in their order"
+          of={purposes.map(({ id, name }) => ({ id, shown: name }))}
+          onOrder={(ids) =>
+            editor.change((s) => ({ ...s, purposes: ids.map((id) => s.purposes.find((one) => one.id === id)!) }))
+          }
+        />
+      </Part>
       {purposes.map((purpose, i) => (
         <PurposeForm
           key={purpose.id}
           editor={editor}
           purpose={purpose}
           place={i}
-          last={purposes.length - 1}
           languages={setup.banner.languages.filter((one) => one !== setup.banner.defaultLanguage)}
           used={used(purpose.id)}
-          onMove={(step) => move(i, step)}
         />
       ))}
       <NewPurpose editor={editor} taken={purposes.map(({ id }) => id)} />
@@ -55,14 +57,12 @@ interface PurposeProps {
   editor: DraftEditor;
   purpose: Purpose;
   place: number;
-  last: number;
   /** Of the banner, besides its default one. */
   languages: string[];
   used: number;
-  onMove(step: 1 | -1): void;
 }
 
-function PurposeForm({ editor, purpose, place, last, languages, used, onMove }: PurposeProps) {
+function PurposeForm({ editor, purpose, place, languages, used }: PurposeProps) {
   const change = (next: Partial<Purpose>) =>
     editor.change((s) => ({ ...s, purposes: s.purposes.map((p) => (p.id === purpose.id ? { ...p, ...next } : p)) }));
   const problem = (field: string) => editor.problemOf(`purposes[${place}].${field}`);
@@ -81,17 +81,6 @@ function PurposeForm({ editor, purpose, place, last, languages, used, onMove }: 
         <span>
           <span className="mono">{purpose.id}</span>, {plural(used, 'item')}
         </span>
-        <Button kind="quiet" disabled={place === 0} onClick={() => onMove(-1)} aria-label={`Move ${purpose.name} up`}>
-          Up
-        </Button>
-        <Button
-          kind="quiet"
-          disabled={place === last}
-          onClick={() => onMove(1)}
-          aria-label={`Move ${purpose.name} down`}
-        >
-          Down
-        </Button>
         {!purpose.necessary && (
           <Button
             kind="quiet"
