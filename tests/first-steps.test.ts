@@ -87,7 +87,7 @@ it('fills in nothing over what somebody has settled, and says what is missing be
   banner.face.radius = 11;
   await ines.saveDraft(id, { banner, regions: { ...regions, regimes: ['eu'] } });
   await page.goto(`${world.url}/sites/${id}/first`);
-  await step(2).getByText('As soon as the scan is done.').waitFor();
+  await step(2).getByText('As soon as a scan has seen the site.').waitFor();
   await step(6).getByText('As soon as something is published.').waitFor();
   await step(1)
     .getByRole('button', { name: /^Scan / })

@@ -39,7 +39,7 @@ function faceRules({ scheme, light, dark, family, size, radius }: Face): string 
 const FORM_RULES: Record<BannerForm['kind'], (drawn: Drawn) => string> = {
   bar: ({ form }) =>
     `.sheet{${form.edge}:0;left:0;right:0;border-width:${form.edge === 'top' ? '0 0 var(--edge)' : 'var(--edge) 0 0'};border-radius:0}
-.first{display:grid;grid-template-columns:minmax(0,1fr) auto;gap:var(--space) calc(2*var(--space));align-items:end}
+.first{display:grid;grid-template-columns:minmax(0,1fr) auto;gap:0 calc(2*var(--space));align-items:end}
 .first>*{grid-column:1}.first>.acts{grid-column:2;grid-row:1/span 9;align-self:center;min-width:min(560px,40vw)}
 @media(max-width:900px){.first{display:block}}`,
   card: ({ form, face }) =>

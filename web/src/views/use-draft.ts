@@ -1,5 +1,5 @@
 import type { DraftSaved } from '@douane/api';
-import { DRAFT_PARTS, type DraftPart, merged, type Setup } from '@douane/core/setup';
+import { DRAFT_PARTS, type DraftPart, differences, merged, type Setup } from '@douane/core/setup';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { ApiProblem, call, fieldsAtFault } from '../api/client';
@@ -27,8 +27,10 @@ export function useDraft(siteId: string, within?: string) {
 
   const save = useMutation({
     mutationFn: ({ setup: next, from }: Edit) => {
-      const changed = DRAFT_PARTS.filter((part) => next[part] !== from.setup[part]);
-      const parts = changed.map((part) => [part, { revision: from.revisions[part], body: next[part] }]);
+      const parts = changedParts(next, from.setup).map((part) => [
+        part,
+        { revision: from.revisions[part], body: next[part] },
+      ]);
       return call<DraftSaved>('PUT', `/sites/${siteId}/draft`, { parts: Object.fromEntries(parts) });
     },
     onSuccess: async (_, sent) => {
@@ -69,7 +71,9 @@ export function useDraft(siteId: string, within?: string) {
     refused: save.isError && save.variables.setup === edit?.setup,
     change: (next: (setup: Setup) => Setup) => {
       if (!edit) setMerged(null); // what was taken in has been saved
-      if (setup && draft) setEdit({ setup: next(setup), from: edit?.from ?? draft });
+      if (!setup || !draft) return;
+      const [changed, from] = [next(setup), edit?.from ?? draft];
+      setEdit(changedParts(changed, from.setup).length > 0 ? { setup: changed, from } : null);
     },
     save: () => edit && save.mutate(edit),
     revert: () => {
@@ -82,6 +86,10 @@ export function useDraft(siteId: string, within?: string) {
     problemOf: (path: string) => problems.find((problem) => problem.path === path)?.message,
   };
 }
+
+/** Parts that say something else; what was put back as it was has not changed. */
+const changedParts = (next: Setup, from: Setup): DraftPart[] =>
+  DRAFT_PARTS.filter((part) => next[part] !== from[part] && differences(from[part], next[part]).length > 0);
 
 /** An edit on top of what stands now, however that came about; where both changed the same, the edit stands. */
 export function editedSince(now: Edit, sent: Edit['from']['setup'], saved: Edit['from']): Edit & { both: string[] } {

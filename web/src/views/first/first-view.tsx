@@ -39,12 +39,13 @@ export function FirstView() {
   if (!setup || !draft) return <Trouble error={editor.error ?? unread} />;
   const running = latest && underWay(latest.state) ? latest : null;
   const { report } = shown ?? {};
-  const scanned = report !== undefined;
+  const seenPages = report?.pages.filter(({ outcome }) => outcome === 'ok').length ?? 0;
+  const scanned = seenPages > 0;
   const breaches = findings.all.filter(({ weight }) => weight === 'breach');
   const published = draft.releases.length > 0;
   const upToDate = published && draft.differences.length === 0;
   const { gate } = site.state;
-  const waitsForScan = !scanned && 'As soon as the scan is done.';
+  const waitsForScan = !scanned && 'As soon as a scan has seen the site.';
   const answered = search.get('answered');
   const hindered = editor.dirty ? 'Being saved.' : findings.settled ? null : 'The banner is still being looked at.';
   return (
@@ -63,18 +64,23 @@ export function FirstView() {
       <ol>
         <Step
           number={1}
-          title={report ? `${plural(report.pages.length, 'page')} scanned` : 'The site is scanned'}
-          done={scanned && !running}
+          title={report ? `${seenPages > 0 ? plural(seenPages, 'page') : 'No page'} scanned` : 'The site is scanned'}
+          done={seenPages > 0 && !running}
           station={{ to: '../scan', name: 'Scan' }}
         >
           {running && <RunningScan run={running} />}
           {!running && latest?.state === 'failed' && <p className="text-slipped">{latest.why}</p>}
-          {!running && !scanned && (
+          {!running && report && seenPages === 0 && (
+            <p className="mb-2 text-slipped">
+              {report.pages[0] ? `${report.pages[0].url} ${report.pages[0].why}` : 'There was no page to visit.'}
+            </p>
+          )}
+          {!running && seenPages === 0 && (
             <Button kind="act" disabled={start.isPending} onClick={() => start.mutate()}>
               Scan {setup.site.address}
             </Button>
           )}
-          {!running && report && <p className="text-ink2">{setup.site.address}</p>}
+          {!running && seenPages > 0 && <p className="text-ink2">{setup.site.address}</p>}
         </Step>
         <Step
           number={2}
