@@ -135,6 +135,19 @@ describe.each(FORMS)('%s', (_what, drawn, markup) => {
     }
   });
 
+  it('takes no more of a wide window than what stands in it', async () => {
+    await show(siteWith(drawn), { markup, size: { width: 1280, height: 800 } });
+    const [below, space] = await sheet().evaluate((element) => {
+      const shown = [...element.children].filter((child) => !child.classList.contains('said'));
+      const ends = shown.map((child) => child.getBoundingClientRect().bottom);
+      return [
+        element.getBoundingClientRect().bottom - Math.max(...ends),
+        Number.parseFloat(getComputedStyle(element).paddingBottom),
+      ];
+    });
+    expect(below).toBeLessThanOrEqual(2 * space!);
+  });
+
   it('is answered by keyboard alone', async () => {
     await show(siteWith(drawn), { markup });
     const now = () =>

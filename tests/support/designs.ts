@@ -122,6 +122,13 @@ export const BREACHES: [what: string, change: Change, rule: string][] = [
   ],
   ['a yes is kept two years', regime('eu', { yesDays: 730 }), 'yes-kept-too-long'],
   ['whoever refused is asked again in a week', regime('us-ca', { askAgainDays: 7 }), 'asked-again-too-soon'],
+  [
+    'a new service is told to nobody who said yes before',
+    (s) => {
+      s.banner.asking = { again: { service: 'nobody' } };
+    },
+    'new-recipients-asked-for',
+  ],
   ['a refusal is forgotten in a month', regime('uk', { refusalDays: 30 }), 'refusal-kept-as-long'],
   ['everything runs where a yes is needed', regime('eu', { modes: { default: 'notice' } }), 'asks-less-than-law'],
   [

@@ -22,6 +22,7 @@ import { languageOfThePlace } from './language-of-the-place';
 import { lifetimesTold } from './lifetimes-told';
 import { linkByItsName } from './link-by-its-name';
 import { logoNamed } from './logo-named';
+import { newRecipientsAskedFor } from './new-recipients-asked-for';
 import { noEmptyPhrase } from './no-empty-phrase';
 import { noMotion } from './no-motion';
 import { noNudging } from './no-nudging';
@@ -81,6 +82,7 @@ export const LINT_RULES: readonly LintRule[] = [
   noShaming,
   noThreat,
   noSilentYes,
+  newRecipientsAskedFor,
   noEmptyPhrase,
   refuseSaysNo,
   acceptSaysYes,
