@@ -33,6 +33,9 @@ function routesUnder(layers: Layer[]): { method: string; path: string }[] {
 const filled = (path: string, by: Record<string, string>) => path.replace(/:(\w+)/g, (_, name) => by[name] ?? name);
 const withBody = (method: string) => method === 'POST' || method === 'PUT';
 
+/** As a site of the first organisation has it. */
+let look: unknown;
+
 beforeAll(async () => {
   world = await startWorld();
   ines = await new Client(world.url).signIn();
@@ -72,6 +75,9 @@ beforeAll(async () => {
   await ines.publish(siteId);
   await ines.publish(siteId, { fromAt: '2040-01-01T00:00:00Z', why: MARK });
   const publicationId = (await ines.call('GET', `${site}/draft`)).body.publications[0].id;
+  const { face, form, button } = (await ines.call('GET', `${site}/draft`)).body.setup.banner;
+  look = { face, form, button };
+  const lookId = (await made('/looks', { name: MARK, look })).id;
   const name = encodeURIComponent(`${MARK} service`);
   ids = {
     siteId,
@@ -89,6 +95,9 @@ beforeAll(async () => {
     publicationId,
     answerId,
     number: '1',
+    lookId,
+    revision: '1',
+    device: 'desktop',
   };
 });
 afterAll(() => world?.stop());
@@ -153,6 +162,10 @@ it('somebody of another organisation sees and changes nothing, whatever ids he k
     '/services/ignore': { name: MARK, reason: 'r' },
     '/items/:itemId/notes': { text: 'read by another' },
     '/sites/:siteId/filters': { name: 'f', filter: { search: '', only: [], group: 'none', sort: 'consequence' } },
+    '/looks': { name: 'Theirs', look },
+    '/looks/:lookId': { revision: 1, look },
+    '/looks/:lookId/given': { to: [ids.siteId] },
+    '/sites/:siteId/given': { to: [ids.siteId], parts: ['words'] },
     '/sites/:siteId/schedule': { cron: '0 3 * * *', zone: 'UTC' },
     '/sites/:siteId/notices': { mail: ['odd@lightermen.example'], webhook: '' },
   };

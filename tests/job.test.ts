@@ -69,7 +69,8 @@ it('does the whole job, from signing in to proof and record', { timeout: 300_000
     await page.getByLabel('Address').fill(`http://skerrysound.localhost:${world.web.port}/`);
     errors.length = 0;
     await page.keyboard.press('Enter');
-    await finds(/Scanning/);
+    await finds(/First steps/);
+    await station('Scan');
     await finds(/13 pages, [1-9]\d* items/);
     await inBothThemes('scan');
   });

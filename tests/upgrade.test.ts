@@ -58,6 +58,9 @@ beforeAll(async () => {
     '0006_name_families',
     '0007_organisation_answers',
     '0008_breaches',
+    '0009_pausing',
+    '0010_site_pictures',
+    '0011_looks',
   ]);
   db = openPool(urls.databaseUrl);
   const { rows } = await db.query('SELECT id FROM organisation');

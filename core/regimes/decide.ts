@@ -71,19 +71,12 @@ export function decide(
 
     let granted = mode !== 'opt-in';
     if (chosen !== undefined) {
-      const since = purpose.anew?.[chosen ? 'yes' : 'no'];
-      const anew = spares ? spares === 'law' : choice!.release! < since!;
+      const since = purpose.anew?.[chosen ? 'yes' : 'no'] ?? 0;
+      const anew = spares ? spares === 'law' : (choice?.release ?? FOREVER) < since;
       const ends = asks ? standsFor(chosen, anew, rule) : FOREVER;
       const lapsed = days >= ends;
       granted = chosen && !lapsed;
-      if (!spares || !lapsed)
-        trace?.push(
-          !lapsed
-            ? { code: spares ? 'spared' : 'choice', purpose: id, granted: chosen }
-            : anew && since
-              ? { code: 'anew', purpose: id, granted: chosen, release: since }
-              : { code: 'lapsed', purpose: id, granted: chosen, days: ends },
-        );
+      REASON: trace?.push(...answerSteps(purpose, { chosen, spares, lapsed, anew, ends }));
       if (lapsed) decision.ask = true;
       else decision.keepDays = Math.max(decision.keepDays, Math.min(MOST_KEPT_DAYS, Math.ceil(ends - days)));
     } else if (mode === 'opt-in') decision.ask = true;
@@ -107,6 +100,24 @@ function standsFor(yes: boolean, anew: boolean, { yesDays, refusalDays, askAgain
   if (yes) return anew ? 0 : (yesDays ?? FOREVER);
   const within = anew ? 0 : (refusalDays ?? FOREVER);
   return Math.max(within, askAgainDays ?? 0);
+}
+
+/** What came of an answer. One that a purpose was spared and that has lapsed is none: the visitor never gave it. */
+function answerSteps(
+  { id, anew: again }: PurposeRule,
+  {
+    chosen,
+    spares,
+    lapsed,
+    anew,
+    ends,
+  }: { chosen: boolean; spares: unknown; lapsed: boolean; anew: boolean; ends: number },
+): TraceStep[] {
+  const said = { purpose: id, granted: chosen };
+  if (!lapsed) return [{ code: spares ? 'spared' : 'choice', ...said }];
+  if (spares) return [];
+  const release = again?.[chosen ? 'yes' : 'no'];
+  return [anew && release !== undefined ? { code: 'anew', ...said, release } : { code: 'lapsed', ...said, days: ends }];
 }
 
 /**

@@ -27,10 +27,10 @@ export function useDraft(siteId: string, within?: string) {
 
   const save = useMutation({
     mutationFn: ({ setup: next, from }: Edit) => {
-      const parts = changedParts(next, from.setup).map((part) => [
-        part,
-        { revision: from.revisions[part], body: next[part] },
-      ]);
+      const changed = changedParts(next, from.setup);
+      // What was put back as it was while it was being saved, and that failed.
+      if (changed.length === 0) return Promise.resolve<DraftSaved>({ revisions: from.revisions });
+      const parts = changed.map((part) => [part, { revision: from.revisions[part], body: next[part] }]);
       return call<DraftSaved>('PUT', `/sites/${siteId}/draft`, { parts: Object.fromEntries(parts) });
     },
     onSuccess: async (_, sent) => {
@@ -73,7 +73,9 @@ export function useDraft(siteId: string, within?: string) {
       if (!edit) setMerged(null); // what was taken in has been saved
       if (!setup || !draft) return;
       const [changed, from] = [next(setup), edit?.from ?? draft];
-      setEdit(changedParts(changed, from.setup).length > 0 ? { setup: changed, from } : null);
+      // What is on its way to the server has to be taken back there.
+      const same = !save.isPending && changedParts(changed, from.setup).length === 0;
+      setEdit(same ? null : { setup: changed, from });
     },
     save: () => edit && save.mutate(edit),
     revert: () => {

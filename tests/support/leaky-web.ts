@@ -1,0 +1,101 @@
+import { createServer, type IncomingMessage, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { compileRelease } from '@douane/core/release';
+import { newSetup } from '@douane/core/setup';
+import { gateFiles } from '@douane/gate';
+import { loadGateCode, sha256 } from '@douane/server';
+import type { Way } from '../ways/types';
+import { ROOT } from './world';
+
+/** How a page carries the gate: not at all, with its tags as they came, or with them marked. */
+export type Means = 'none' | 'marked' | 'script';
+
+const ANSWERS: Record<string, [type: string, body: string | Buffer]> = {
+  js: ['text/javascript', '//'],
+  css: ['text/css', '/**/'],
+  gif: ['image/gif', Buffer.from('R0lGODlhAQABAAAAACw=', 'base64')],
+  svg: ['image/svg+xml', '<svg xmlns="http://www.w3.org/2000/svg"/>'],
+  html: ['text/html', '<!doctype html><title>x</title>'],
+};
+
+/**
+ * A page for each way and means, and the third party that it tries to reach, which keeps its own log: whether a way was
+ * held is what that log says. The gate asks for advertising first, and its recorder takes every choice.
+ */
+export class LeakyWeb {
+  private readonly reached = new Set<string>();
+  private files = new Map<string, string>();
+
+  private constructor(
+    private readonly server: Server,
+    readonly port: number,
+    private readonly ways: readonly Way[],
+  ) {}
+
+  static async open(ways: readonly Way[]): Promise<LeakyWeb> {
+    const server = createServer().listen(0, '127.0.0.1');
+    await new Promise((done) => server.once('listening', done));
+    const web = new LeakyWeb(server, (server.address() as AddressInfo).port, ways);
+    const address = `http://page.localhost:${web.port}`;
+    const setup = newSetup({ key: 's', name: 'S', address }, `${address}/g/s`);
+    setup.services = [{ id: 'leak', name: 'Leak', purpose: 'advertising', hosts: ['leak.localhost'], items: [] }];
+    const { pointer, immutable } = gateFiles(compileRelease(setup, 1, '2026-11-26'), await loadGateCode(ROOT), sha256);
+    web.files = new Map([['gate.js', pointer], ...immutable.map(({ name, body }) => [name, body] as const)]);
+    server.on('request', (req, res) => {
+      const [type, body, status = 200] = web.answer(req);
+      res.writeHead(status, { 'content-type': type, 'access-control-allow-origin': '*', 'cache-control': 'no-store' });
+      res.end(body);
+    });
+    server.on('upgrade', (req, socket) => {
+      web.answer(req);
+      socket.destroy();
+    });
+    return web;
+  }
+
+  /** Address of the page that tries a way. */
+  pageOf(way: Way, means: Means): string {
+    return `http://page.localhost:${this.port}/${means}/${this.ways.indexOf(way)}`;
+  }
+
+  /** Whether anything of a way has reached the third party. */
+  hasReached = (way: Way, means: Means): boolean => this.reached.has(`${means}/${this.ways.indexOf(way)}`);
+
+  close(): void {
+    this.server.closeAllConnections();
+    this.server.close();
+  }
+
+  private answer({
+    headers,
+    url = '',
+    method,
+  }: IncomingMessage): [type: string, body: string | Buffer, status?: number] {
+    const [, ...parts] = new URL(url, 'http://x').pathname.split('/');
+    const path = parts.join('/');
+    if (headers.host?.startsWith('leak.')) {
+      const [, at = '', end = ''] = /^w\/(\w+\/\d+)\.?(\w*)/.exec(path) ?? [];
+      this.reached.add(at);
+      return ANSWERS[end] ?? ['application/octet-stream', 'x'];
+    }
+    if (path === 'g/s/place') return ['application/json', '{"place":"DE"}'];
+    if (path === 'g/s/records' && method === 'POST')
+      return ['application/json', '{"id":"00000000-0000-4000-8000-000000000000"}', 201];
+    const file = path.startsWith('g/s/') ? this.files.get(path.slice(4)) : undefined;
+    if (file !== undefined) return [path.endsWith('.json') ? 'application/json' : 'text/javascript', file];
+    const [means, number] = parts as [Means, string];
+    const way = this.ways[Number(number)];
+    if (!way || number === undefined) return ['text/html', '', 404];
+    return ['text/html; charset=utf-8', this.markupOf(way, means, number)];
+  }
+
+  private markupOf({ html = '', script }: Way, means: Means, number: string): string {
+    const tag = script ? `${html}<script>${script}</script>` : html;
+    const body = means === 'marked' ? `<template data-gate="advertising">${tag}</template>` : tag;
+    const gate = means === 'none' ? '' : '<script src="/g/s/gate.js"></script>';
+    return `<!doctype html><html lang="en"><head>${gate}<title>x</title><link rel="icon" href="data:,"></head><body><p>Page</p>${body}</body></html>`.replaceAll(
+      '__AT__',
+      `http://leak.localhost:${this.port}/w/${means}/${number}`,
+    );
+  }
+}
