@@ -73,10 +73,49 @@ it('marked, whatever stands in the markup is held, and comes to life with a yes'
   expect({ early, dead }).toEqual({ early: [], dead: [] });
 }, 240_000);
 
-it('by the script alone, what a page does at run time', async () => {
+/**
+ * What the script does not hold by itself yet, or not every time, by mechanism. What the browser's own policy would stop in its place is not
+ * in force in this form; see `docs/architecture.md`.
+ */
+const NOT_HELD = [
+  // The parser makes them, and has asked before any script could look.
+  ...[
+    'SVG image',
+    'img by innerHTML outside the page',
+    'img in a shadow tree',
+    'img in markup',
+    'img parsed and adopted',
+    'img by outerHTML',
+  ],
+  ...['img set unsafely', 'picture', 'iframe srcdoc', 'track', 'script in a fragment', 'script written'],
+  // Properties and attributes that nothing stands before.
+  ...['SVG image by attribute', 'audio', 'video', 'video poster', 'embed', 'object', 'img srcset', 'input image'],
+  ...['script by attribute node', 'script by namespaced attribute', 'script module', 'script of SVG'],
+  ...['import', 'import from a data address', 'speculation rules'],
+  // Styles are asked for by the browser.
+  ...[
+    'style',
+    'style adopted',
+    'style attribute',
+    'style font',
+    'style import',
+    'style property',
+    'style rule',
+    'style text',
+  ],
+  // Realms of their own, and natives taken from them.
+  ...['fetch from a fresh realm', 'image from a fresh realm', 'native taken from a fresh realm'],
+  ...['setter taken from a fresh realm', 'page written into a frame'],
+  ...['module worker', 'shared worker from a blob', 'worker from a blob', 'worker that imports scripts', 'worklet'],
+  // Connections of other kinds, and the page or a frame of it led away.
+  ...['event source', 'web socket', 'ping of a link', 'form into a frame', 'link into a frame', 'iframe led away'],
+  ...['navigation', 'replaced page', 'window'],
+].map((id) => `run time ${id}`);
+
+it('by the script alone, all that a page does at run time is held but for what is listed', async () => {
   const out = await those([...INSERTED, ...ASKED, ...DISGUISED], 'script', async (page, way) => {
     await quiet(page);
     return web.hasReached(way, 'script');
   });
-  console.log(out);
+  expect(out.filter((id) => !NOT_HELD.includes(id))).toEqual([]);
 }, 240_000);

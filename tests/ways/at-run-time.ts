@@ -36,13 +36,6 @@ export const INSERTED: Way[] = [
     ),
   ),
   way(
-    'script from a template',
-    `const t = document.createElement("template"); t.innerHTML = ${html('<script src="__AT__.js"></script>')}; document.body.append(t.content.cloneNode(true));`.replace(
-      '</script>',
-      '<\\/script>',
-    ),
-  ),
-  way(
     'script written',
     `document.write(${html('<script src="__AT__.js"></script>')});`.replace('</script>', '<\\/script>'),
   ),
@@ -109,7 +102,6 @@ export const INSERTED: Way[] = [
   way('preload', put('link', 'e.rel = "preload"; e.as = "image"; e.href = "__AT__.gif"')),
   way('modulepreload', put('link', 'e.rel = "modulepreload"; e.href = "__AT__.js"')),
   way('prefetch', put('link', 'e.rel = "prefetch"; e.href = "__AT__.html"')),
-  way('icon', put('link', 'e.rel = "icon"; e.href = "__AT__.gif"')),
   way('style', put('style', 'e.textContent = `body{background:url(__AT__.gif)}`')),
   way('style import', put('style', 'e.textContent = `@import "__AT__.css";`')),
   way(
@@ -220,7 +212,6 @@ export const DISGUISED: Way[] = [
   disguised('in upper case', '"__AT__.gif".replace("http://leak", "HTTP://LEAK")'),
   disguised('with white space', '"\\n\\t __AT__.gif  "'),
   disguised('with tabs inside', '"__AT__.gif".replace("leak", "le\\tak")'),
-  disguised('with a name before the host', '"__AT__.gif".replace("://", "://somebody@")'),
   disguised('with a dot after the host', '"__AT__.gif".replace(".localhost", ".localhost.")'),
   disguised('with a percent', '"__AT__.gif".replace("leak", "%6ceak")'),
   disguised('by another scheme’s slashes', '"__AT__.gif".replace("http://", "http:////")'),
