@@ -231,6 +231,8 @@ it('shows what each visitor meets: where nothing is asked, the notice, the butto
   await choose('notice');
   await expect.poll(() => shown().innerText()).toContain('Your choice is kept');
   await page.getByRole('combobox', { name: 'Visitor from' }).selectOption({ index: 0 });
+  await choose('not recorded');
+  await shown().getByRole('button', { name: 'Try again' }).waitFor();
   await choose('first layer');
   await page.getByText('As it is heard').click();
   await page.getByText('Refuse all, button').waitFor();

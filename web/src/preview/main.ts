@@ -48,6 +48,7 @@ function show({ show: what, banner, button, held, textSize, backdrop }: ShowMess
       showButton({ face: button, language: banner.content.language, decision: banner.decision, onOpen: panel });
     } else if (what === 'held') showFilm(banner, held);
     else if (what === 'notice') showNotice(banner, banner.content.texts.partly);
+    else if (what === 'failed') showFailure(scaled(banner, textSize));
     else openBanner({ ...scaled(banner, textSize), layer: what, choose: async () => later(), onClose: later });
   };
   const panel = () =>
@@ -55,6 +56,15 @@ function show({ show: what, banner, button, held, textSize, backdrop }: ShowMess
   open();
   const answer: SpokenAnswer = { spoken: spokenPieces() };
   parent.postMessage(answer, '*');
+}
+
+/** What a visitor sees whose choice could not be recorded. */
+function showFailure(banner: ShowMessage['banner']): void {
+  const choose = async () => {
+    throw new Error('nothing is recorded here');
+  };
+  openBanner({ ...banner, layer: banner.decision.ask ? 'first' : 'panel', choose, onClose: () => {} });
+  document.querySelector(BANNER_ELEMENT)?.shadowRoot?.querySelector<HTMLElement>('[data-act=refuse]')?.click();
 }
 
 /** A frame of somebody else's, held, with what stands in its place. */

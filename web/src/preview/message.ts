@@ -3,7 +3,7 @@ import type { BannerOptions, ButtonOptions, HeldFace } from '@douane/gate';
 
 /** What the frame is to show: one visitor's banner, or the button that leads back to it. */
 export interface ShowMessage {
-  show: 'first' | 'panel' | 'notice' | 'button' | 'held';
+  show: 'first' | 'panel' | 'notice' | 'failed' | 'button' | 'held';
   banner: Omit<BannerOptions, 'choose' | 'onClose' | 'layer'>;
   button: ButtonOptions['face'];
   held: HeldFace;

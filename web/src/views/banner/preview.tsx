@@ -18,6 +18,7 @@ export const LAYERS = {
   first: 'first layer',
   panel: 'panel',
   notice: 'notice',
+  failed: 'not recorded',
   button: 'button',
   held: 'held content',
 } as const;
