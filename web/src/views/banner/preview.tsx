@@ -82,13 +82,13 @@ export function Preview({ editing }: { editing: BannerEditing }) {
           />
           over the site’s page{picture?.data === null && ' (with the next scan)'}
         </label>
+        {visitors.length > 1 && (
+          <label className="flex min-h-8 items-center gap-2">
+            <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} />
+            every kind of visitor, side by side
+          </label>
+        )}
       </div>
-      {visitors.length > 1 && (
-        <label className="mb-1 flex min-h-8 items-center gap-2">
-          <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} />
-          every kind of visitor, side by side
-        </label>
-      )}
       {all && (
         <div className="flex flex-wrap gap-3">
           {visitors.map((one) => (
