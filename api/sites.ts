@@ -1,7 +1,7 @@
 import type { NextStep, SiteState, Stage, Station } from '@douane/core/board';
 import type { ConsentRecord } from '@douane/core/consent';
 import type { Breach } from '@douane/core/lint';
-import type { OrganisationFacts } from '@douane/core/regimes';
+import type { OrganisationFacts, Rules } from '@douane/core/regimes';
 import type { BannerContent } from '@douane/core/release';
 import type { DraftPart, Look, Setup } from '@douane/core/setup';
 
@@ -149,4 +149,6 @@ export interface AnswerList {
 /** What a release was made from. */
 export interface ReleasedSetup {
   setup: Setup;
+  /** As they were compiled when it was made; of a draft, as the laws stand. */
+  rules: Rules;
 }

@@ -1,5 +1,5 @@
 import { buttonCss, faceOf, heldCss, isButtonShown } from '@douane/core/banner';
-import { indexPlan } from '@douane/core/hold';
+import { indexPlan, quietPaths } from '@douane/core/hold';
 import { slimRules } from '@douane/core/regimes';
 import { type Release, storedPatternsOf } from '@douane/core/release';
 import type { Setup } from '@douane/core/setup';
@@ -70,7 +70,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
     plan: indexPlan(release.plan),
     banner: banner.name,
     button: button ? button.name : '',
-    quiet: drawn.asking?.notOn ?? [],
+    quiet: quietPaths(drawn.asking?.notOn),
     held: held.name,
     stored: stored.name,
     languages: [defaultLanguage, ...texts.map(([language]) => language).filter((tag) => tag !== defaultLanguage)],
@@ -78,7 +78,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
     speaks: drawn.speaks,
   };
   const hold = script('hold', code.hold, '__DOUANE_CONFIG__', config);
-  const paused = script('hold', code.hold, '__DOUANE_CONFIG__', { ...config, quiet: ['*'] });
+  const paused = script('hold', code.hold, '__DOUANE_CONFIG__', { ...config, quiet: quietPaths([], true) });
   return {
     pointer: hold.body,
     pausedPointer: paused.body,

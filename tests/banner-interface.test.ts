@@ -310,6 +310,9 @@ describe('who is asked, and when', () => {
     await page.getByLabel('Why, for whoever asks later').fill('a fair');
     await page.keyboard.press('Enter');
     await page.getByText(/v1 is paused since .* by .*nobody is asked/).waitFor();
+    await go('/publish');
+    await page.getByRole('heading', { name: 'Release 1 is paused' }).waitFor();
+    await page.getByText(/With the next release it shows again/).waitFor();
     await page.goto(`${world.url}/`);
     await page.getByText('paused: nobody is asked').waitFor();
     await go('/asking');

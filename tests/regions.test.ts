@@ -57,6 +57,12 @@ it('tells a server or an edge what may run for the visitor on whose behalf it as
   const kept = encodeURIComponent(`1|${crypto.randomUUID()}|0|necessary:1,advertising:1,measurement:0|1`);
   const asked = { ask: true, granted: { measurement: false } };
   expect(await decision({ 'x-visitor-place': 'DE' })).toMatchObject(asked);
+  // With the banner paused it is asked nothing by itself, whatever the page.
+  const publish = (paused: boolean) => ines.call('POST', `/sites/${siteId}/publications`, { number: 1, paused });
+  expect(await decision({ 'x-visitor-place': 'DE' }, '?path=/fares')).toMatchObject({ ask: true, comes: true });
+  expect((await publish(true)).status).toBe(204);
+  expect(await decision({ 'x-visitor-place': 'DE' }, '?path=/fares')).toMatchObject({ ask: true, comes: false });
+  expect((await publish(false)).status).toBe(204);
   // So old that it has lapsed.
   expect(await decision({ 'x-visitor-place': 'DE', cookie: `douane_choice=${kept}` })).toMatchObject(asked);
 });

@@ -1,4 +1,5 @@
 export { mayRun, purposeOf } from './look-up';
 export { byHost, matchesName, purposeOfStored } from './match';
 export { holdPlan, hostAndPath, indexPlan, planConflicts, storedPatterns } from './plan';
+export { comesByItself, quietPaths } from './quiet';
 export * from './types';

@@ -1,5 +1,5 @@
 import type { AskedAnew } from '../regimes/types';
-import type { WHOM } from '../setup/banner-schema';
+import type { ASKED_FOR, WHOM } from '../setup/banner-schema';
 import type { Setup } from '../setup/types';
 
 export type Whom = (typeof WHOM)[number];
@@ -7,10 +7,13 @@ export type Whom = (typeof WHOM)[number];
 export const PRESSES = ['accepters', 'refusers', 'everyone'] as const;
 export type Press = (typeof PRESSES)[number] | null;
 
-/** What of a site may have its visitors asked again, and whom, where the site says nothing else. */
-export const DEFAULT_ASKS_AGAIN = { purpose: 'everyone', service: 'accepters', policy: 'accepters' } as const;
-export type AskedFor = keyof typeof DEFAULT_ASKS_AGAIN;
-export const ASKED_FOR = Object.keys(DEFAULT_ASKS_AGAIN) as AskedFor[];
+export type AskedFor = (typeof ASKED_FOR)[number];
+/** Whom it asks, where the site says nothing else. */
+export const DEFAULT_ASKS_AGAIN: Record<AskedFor, Whom> = {
+  purpose: 'everyone',
+  service: 'accepters',
+  policy: 'accepters',
+};
 
 /** One thing for which visitors are asked again. `purposes`: ids of those that they are asked for. */
 export interface AskedAgain {

@@ -1,5 +1,4 @@
 export {
-  ASKED_FOR,
   type AskedAgain,
   type AskedFor,
   askedAgain,

@@ -18,6 +18,8 @@ const pagePath = z
   .max(300)
   .regex(/^\/[^\s?#]*$/, 'a path such as /privacy or /help/*, without host, query or fragment');
 
+/** What of a site may have its visitors asked again. */
+export const ASKED_FOR = ['purpose', 'service', 'policy'] as const;
 /** Who is asked again after a change, of those who have chosen. */
 export const WHOM = ['everyone', 'accepters', 'nobody'] as const;
 
@@ -148,7 +150,7 @@ export const bannerSchema = z.strictObject({
       /** Paths of pages on which it does not; `*` stands for any run of characters. */
       notOn: z.array(pagePath).max(50, 'at most 50 pages; `*` stands for many').optional(),
       /** Who is asked again, of those who have chosen, after a change; see `../release/ask-again.ts`. */
-      again: z.partialRecord(z.enum(['purpose', 'service', 'policy']), z.enum(WHOM)).optional(),
+      again: z.partialRecord(z.enum(ASKED_FOR), z.enum(WHOM)).optional(),
     })
     .optional(),
   policyUrl: webAddress.optional(),

@@ -1,4 +1,15 @@
-export { CORNERS, FIRST_ACTS, FORMS, LOGO_LIMITS, lookSchema, MOST_CSS, SCHEMES, WEIGHTS, WHOM } from './banner-schema';
+export {
+  ASKED_FOR,
+  CORNERS,
+  FIRST_ACTS,
+  FORMS,
+  LOGO_LIMITS,
+  lookSchema,
+  MOST_CSS,
+  SCHEMES,
+  WEIGHTS,
+  WHOM,
+} from './banner-schema';
 export { type Change, changesOf } from './changes';
 export { type Difference, differences } from './compare';
 export { laxerThanLaw } from './cross-checks';

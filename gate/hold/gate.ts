@@ -1,7 +1,7 @@
 import type { Method } from '@douane/core/consent';
 import { BANNER_ELEMENT } from '@douane/core/consent/banner-marks';
 import type { KeptChoice } from '@douane/core/consent/choice-cookie';
-import { matchesName } from '@douane/core/hold';
+import { comesByItself } from '@douane/core/hold';
 import type { Decision, Place, Signals } from '@douane/core/regimes';
 import { decide, grantedMeanwhile } from '@douane/core/regimes/decide';
 import { placeCode } from '@douane/core/regimes/place';
@@ -137,7 +137,7 @@ export class Gate {
 
   /** Whether the first layer comes by itself. Where it does not the choice is within reach, and what needs a yes held. */
   private asks(): boolean {
-    return this.decision.ask && !this.config.quiet.some((pattern) => matchesName(pattern, location.pathname));
+    return comesByItself(this.decision.ask, this.config.quiet, location.pathname);
   }
 
   private decide(): Decision {

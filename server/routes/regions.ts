@@ -2,7 +2,7 @@ import type { AnswerList, KeptAnswer, ReleasedSetup } from '@douane/api';
 import { treatmentChangesAsCsv, treatmentsAsCsv } from '@douane/core/exchange';
 import { EVERY_PLACE } from '@douane/core/places';
 import { type DocumentedSite, dayProblem, treatmentChanges, treatmentRows } from '@douane/core/regimes';
-import { organisationFactsSchema, type Setup } from '@douane/core/setup';
+import { organisationFactsSchema, rulesOf } from '@douane/core/setup';
 import { Router } from 'express';
 import { z } from 'zod';
 import { saveAnswer } from '../acts/organisation';
@@ -69,7 +69,8 @@ export function regionRoutes(context: ServerContext): Router {
   /** What a release was made from, to be compared with. */
   router.get('/sites/:siteId/releases/:number/setup', async (req, res) => {
     const site = await siteOf(context, req);
-    answer<ReleasedSetup>(res, { setup: await setupOf(site, checked(version, req.params.number)) });
+    const { setup, rules } = await releasedOf(site, checked(version, req.params.number));
+    answer<ReleasedSetup>(res, { setup, rules });
   });
 
   router.get('/organisation/answers', async (req, res) => {
@@ -93,15 +94,18 @@ export function regionRoutes(context: ServerContext): Router {
       .send(await pdfThread({ report: 'applies', about }, config));
   });
 
-  async function setupOf(site: Site, number: number | 'draft'): Promise<Setup> {
-    if (number === 'draft') return draftOf(db, site);
+  async function releasedOf(site: Site, number: number | 'draft'): Promise<ReleasedSetup> {
+    if (number === 'draft') {
+      const setup = await draftOf(db, site);
+      return { setup, rules: rulesOf(setup, today()) };
+    }
     const release = await releaseByNumber(db, site.organisationId, site.id, number);
     if (!release) throw notFound(`release ${number}`);
-    return release.setup;
+    return release;
   }
 
   async function stateOf(site: Site, on: string, number: number | 'draft') {
-    const { purposes, regions } = await setupOf(site, number);
+    const { purposes, regions } = (await releasedOf(site, number)).setup;
     const problem = dayProblem(regions, on);
     if (problem) throw new Problem(422, 'Some fields are not right', undefined, [{ path: 'on', message: problem }]);
     const state: DocumentedSite = { purposes, regions, on };

@@ -1,5 +1,6 @@
 import { parseAge } from '@douane/core/check';
 import { choiceIn } from '@douane/core/consent/choice-cookie';
+import { comesByItself, quietPaths } from '@douane/core/hold';
 import { decide, parsePlace } from '@douane/core/regimes';
 import { Router } from 'express';
 import type { ServerContext } from '../context';
@@ -37,9 +38,11 @@ export function visitorRoutes({ placeOf, served }: ServerContext): Router {
     const choice = choiceIn(req.get('cookie') ?? '', Math.floor(Date.now() / 1000));
     const decision = decide(parsePlace(place), signals, choice, inForce.release.rules);
     const { regimes, ask, granted, barred, gpcObeyed } = decision;
+    const quiet = quietPaths(inForce.release.setup.banner.asking?.notOn, site.paused);
+    const comes = comesByItself(ask, quiet, String(req.query.path ?? '/'));
     res
       .set({ 'cache-control': 'private, no-store', vary: 'cookie, sec-gpc' })
-      .json({ release: inForce.release.number, place, regimes, ask, granted, barred, gpcObeyed });
+      .json({ release: inForce.release.number, place, regimes, ask, comes, granted, barred, gpcObeyed });
   });
 
   router.get('/:key/:file', async (req, res) => {

@@ -1,6 +1,6 @@
 import type { Way } from './types';
 
-const way = (id: string, html: string, more: Partial<Way> = {}): Way => ({ id: `markup ${id}`, html, ...more });
+const way = (id: string, html: string): Way => ({ id: `markup ${id}`, html });
 
 /** What stands in the markup. */
 export const MARKUP: Way[] = [

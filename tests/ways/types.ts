@@ -8,6 +8,4 @@ export interface Way {
   html?: string;
   /** What a script of the page does once its body is there. */
   script?: string;
-  /** Nothing marked can hold it, and why. */
-  unmarkable?: string;
 }

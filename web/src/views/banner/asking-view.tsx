@@ -1,7 +1,7 @@
 import { type PlaceRule, parsePlace, resolveRegime } from '@douane/core/regimes';
 import { ruleFor } from '@douane/core/regimes/decide';
-import { ASKED_FOR, type AskedFor, DEFAULT_ASKS_AGAIN } from '@douane/core/release';
-import { type Banner, rulesOf } from '@douane/core/setup';
+import { type AskedFor, DEFAULT_ASKS_AGAIN } from '@douane/core/release';
+import { ASKED_FOR, type Banner, rulesOf } from '@douane/core/setup';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { SelectRow } from '../../ui/fields';

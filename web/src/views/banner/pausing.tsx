@@ -1,10 +1,9 @@
-import { compileRelease, heldUnasked } from '@douane/core/release';
+import { heldUnasked } from '@douane/core/release';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { call } from '../../api/client';
 import * as queries from '../../api/queries';
 import { Button, Section, Time, Trouble } from '../../ui/parts';
-import { today } from '../../ui/words';
 import { useBanner } from './use-banner';
 
 /** Keeps the banner of the release in force from coming by itself, after what is held meanwhile was told. */
@@ -74,7 +73,7 @@ export function Pausing() {
 
 function HeldMeanwhile({ siteId, number }: { siteId: string; number: number }) {
   const { data, error } = useQuery(queries.releasedSetup(siteId, String(number)));
-  const held = useMemo(() => data && heldUnasked(compileRelease(data.setup, number, today())), [data, number]);
+  const held = useMemo(() => data && heldUnasked(data), [data]);
   if (!held) return <Trouble error={error} />;
   if (held.length === 0) return <p>Nothing of v{number} waits for a yes. No visitor would be asked less.</p>;
   return (

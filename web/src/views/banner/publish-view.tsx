@@ -33,7 +33,7 @@ export function PublishView() {
             : !upToDate
               ? `The draft differs from v${newest.number}`
               : inForce?.number === newest.number
-                ? `Release ${newest.number} is in force`
+                ? `Release ${newest.number} is ${inForce.paused ? 'paused' : 'in force'}`
                 : `Release ${newest.number} is not in force`
         }
       >
@@ -45,6 +45,11 @@ export function PublishView() {
         )}
       </Finding>
       <ToDo />
+      {inForce?.paused && (
+        <p className="mb-2">
+          The banner is paused. With the next release it shows again; <Link to="../asking">or show it now</Link>.
+        </p>
+      )}
       {newest && <AskedAnew newest={newest.number} press={press} onPress={setPress} />}
       <Publish
         siteId={site.id}
