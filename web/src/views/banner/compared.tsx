@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import * as queries from '../../api/queries';
 import { Choices } from '../../ui/fields';
 import { Trouble } from '../../ui/parts';
-import { LAYERS, useVisitors, VisitorSelect } from './preview';
+import { LAYERS, useVisitors, VisitorSelect, visitorFrom } from './preview';
 import { ShownBanner, type ShownLayer, WINDOWS } from './shown-banner';
 import type { BannerEditing } from './use-banner';
 
@@ -24,11 +24,10 @@ export function Compared({ editing }: { editing: BannerEditing }) {
   const [layer, setLayer] = useState<ShownLayer>('first');
   const [of, setWindow] = useState<'phone' | 'desktop'>('desktop');
   const visitors = useVisitors(setup, language);
-  const visitor =
-    visitors.find((one) => one.place === place) ?? visitors.find(({ decision }) => decision.ask) ?? visitors[0]!;
+  const visitor = visitorFrom(visitors, place);
   const changes = useMemo(() => data && changesOf(data.setup, setup), [data, setup]);
   const before = useVisitors(data?.setup ?? setup, language);
-  const was = before.find((one) => one.place === visitor.place) ?? before[0]!;
+  const was = visitorFrom(before, visitor.place);
   const spoken = data?.setup.banner.languages.includes(language) ? language : data?.setup.banner.defaultLanguage;
   const shown = { layer, window: of, scale: Math.min(1, SIDE / WINDOWS[of].width) };
   return (

@@ -37,8 +37,7 @@ export function Preview({ editing }: { editing: BannerEditing }) {
   const [spoken, setSpoken] = useState<SpokenPiece[]>([]);
 
   const visitors = useVisitors(setup, language);
-  const visitor =
-    visitors.find((one) => one.place === place) ?? visitors.find(({ decision }) => decision.ask) ?? visitors[0]!;
+  const visitor = visitorFrom(visitors, place);
   const { decision } = visitor;
 
   return (
@@ -149,6 +148,10 @@ export function Preview({ editing }: { editing: BannerEditing }) {
 /** Visitors for whom the banner looks otherwise. */
 export const useVisitors = (setup: Setup, language: string) =>
   useMemo(() => drawnCases(setup, today(), [language]).filter(({ device }) => device === 'phone'), [setup, language]);
+
+/** The one from a place; else one who is asked, if anybody is. */
+export const visitorFrom = (visitors: readonly DrawnCase[], place?: string): DrawnCase =>
+  visitors.find((one) => one.place === place) ?? visitors.find(({ decision }) => decision.ask) ?? visitors[0]!;
 
 export function VisitorSelect({
   visitors,

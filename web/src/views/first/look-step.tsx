@@ -6,7 +6,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import * as queries from '../../api/queries';
 import { Choices, SelectRow } from '../../ui/fields';
-import { useVisitors } from '../banner/preview';
+import { useVisitors, visitorFrom } from '../banner/preview';
 import { ShownBanner, WINDOWS } from '../banner/shown-banner';
 import type { DraftEditor } from '../use-draft';
 
@@ -28,7 +28,7 @@ export function LookStep({ siteId, editor, setup, seen }: LookStepProps) {
   const { data: shared } = useQuery(queries.looks());
   const language = banner.defaultLanguage;
   const visitors = useVisitors(setup, language);
-  const visitor = visitors.find(({ decision }) => decision.ask) ?? visitors[0]!;
+  const visitor = visitorFrom(visitors);
   const set = (change: Partial<Banner>) => editor.change((s) => ({ ...s, banner: { ...s.banner, ...change } }));
   const options: Record<string, string> = {
     '': 'as it is',
