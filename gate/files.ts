@@ -4,7 +4,7 @@ import { slimRules } from '@douane/core/regimes';
 import { type Release, storedPatternsOf } from '@douane/core/release';
 import type { Setup } from '@douane/core/setup';
 import { textsFile } from './texts-file';
-import type { ButtonFace, GateConfig, HeldFace } from './types';
+import type { ButtonFace, GateConfig, HeldFace, VisitConfig } from './types';
 
 /** The built scripts, each with the place for its configuration still open. */
 export interface GateCode {
@@ -12,6 +12,8 @@ export interface GateCode {
   banner: string;
   button: string;
   held: string;
+  visit: string;
+  worker: string;
 }
 
 export interface GateFile {
@@ -61,33 +63,48 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
   // One hash for all languages: the holding script names them, and every visitor loads it.
   const contents = short(texts.map(([, body]) => body).join());
   const held = script('held', code.held, '__DOUANE_HELD__', heldFace(setup));
-  const stored = named('stored', 'json', JSON.stringify(storedPatternsOf(release)), 'application/json');
+  const worker = named('worker', 'js', code.worker, 'text/javascript');
   const { defaultLanguage } = drawn;
-  const config: GateConfig = {
-    base: setup.recorder.replace(/\/$/, ''),
-    release: release.number,
-    rules: slimRules(release.rules),
-    plan: indexPlan(release.plan),
-    banner: banner.name,
-    button: button ? button.name : '',
-    quiet: quietPaths(drawn.asking?.notOn),
-    held: held.name,
-    stored: stored.name,
-    languages: [defaultLanguage, ...texts.map(([language]) => language).filter((tag) => tag !== defaultLanguage)],
-    contents,
-    speaks: drawn.speaks,
+  const seen = (paused: boolean) => {
+    const config: VisitConfig = {
+      afterChoice: setup.holding.afterChoice ?? 'release',
+      quiet: quietPaths(drawn.asking?.notOn, paused),
+      banner: banner.name,
+      button: button ? button.name : '',
+      held: held.name,
+      languages: [defaultLanguage, ...texts.map(([language]) => language).filter((tag) => tag !== defaultLanguage)],
+      contents,
+      speaks: drawn.speaks,
+    };
+    return script('visit', code.visit, '__DOUANE_VISIT__', config);
   };
-  const hold = script('hold', code.hold, '__DOUANE_CONFIG__', config);
-  const paused = script('hold', code.hold, '__DOUANE_CONFIG__', { ...config, quiet: quietPaths([], true) });
+  const [visit, paused] = [seen(false), seen(true)];
+  const holding = ({ name }: GateFile) => {
+    const config: GateConfig = {
+      base: setup.recorder.replace(/\/$/, ''),
+      release: release.number,
+      rules: slimRules(release.rules),
+      plan: indexPlan(release.plan),
+      stored: storedPatternsOf(release),
+      policy: setup.holding.by !== 'script',
+      banner: banner.name,
+      visit: name,
+      worker: worker.name,
+    };
+    return script('hold', code.hold, '__DOUANE_CONFIG__', config);
+  };
+  const hold = holding(visit);
   return {
     pointer: hold.body,
-    pausedPointer: paused.body,
+    pausedPointer: holding(paused).body,
     immutable: [
       hold,
       banner,
       ...(button ? [button] : []),
       held,
-      stored,
+      visit,
+      paused,
+      worker,
       ...texts.map(([language, body]): GateFile => {
         return { name: textsFile(language, contents), body, type: 'application/json' };
       }),

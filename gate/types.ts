@@ -1,9 +1,10 @@
 import type { BannerFace } from '@douane/core/banner';
 import type { Method } from '@douane/core/consent';
-import type { PlanIndex } from '@douane/core/hold';
+import type { AfterChoice, PlanIndex, StoredPatterns } from '@douane/core/hold';
 import type { Decision, Rules, Signals } from '@douane/core/regimes';
 import type { BannerContent } from '@douane/core/release';
 import type { Banner, ChoicesButton } from '@douane/core/setup';
+import type { Gate } from './hold/gate';
 
 /** What the holding script knows of a release; written into it when the files are made. */
 export interface GateConfig {
@@ -12,15 +13,27 @@ export interface GateConfig {
   release: number;
   rules: Rules;
   plan: PlanIndex;
-  /** Immutable files, relative to `base`: scripts, and what is deleted again on a refusal. */
+  /** What the site's own code stores, which is held and deleted again by name. */
+  stored: StoredPatterns;
+  /** Whether the browser is to hold by a policy. */
+  policy: boolean;
+  /** Immutable files, relative to `base`: what is loaded ahead where it is asked, what a visitor sees, and for workers. */
+  banner: string;
+  visit: string;
+  worker: string;
+}
+
+/** What a visitor sees has to know of a release; written into its script when the files are made. */
+export interface VisitConfig {
+  afterChoice: AfterChoice;
+  /** Patterns of paths on which nothing is asked by itself. */
+  quiet: string[];
+  /** Immutable files, relative to the gate's base. */
   banner: string;
   /** Empty: no button is shown. */
   button: string;
-  /** Patterns of paths on which nothing is asked by itself. */
-  quiet: string[];
   /** What stands in for frames that are held. */
   held: string;
-  stored: string;
   /** Languages whose contents there are, the default first, and the hash that their files are named by. */
   languages: string[];
   contents: string;
@@ -72,6 +85,42 @@ export interface HeldOptions {
   once(frame: HTMLElement, address: string): void;
   /** Says yes to a purpose; rejects where that could not be recorded. */
   always(purpose: string): Promise<void>;
+}
+
+/** The browser's cookies as its own code has them, taken before anything stands in front of it. */
+export interface CookieJar {
+  read(): string;
+  write(line: string): void;
+}
+
+/** A choice on its way to the recorder. */
+export interface Submission {
+  version: number;
+  place: string;
+  language: string;
+  purposes: Record<string, boolean>;
+  method: Method;
+  gpc: boolean;
+  /** The record that this one takes the place of, if any. */
+  replaces: string | null;
+  test?: true;
+}
+
+/** What a visitor sees on a page. */
+export interface Visit {
+  /** Shows what has to show: the first layer, or the way back to the choice. */
+  show(): void;
+  /** Loads what would have to show, since it probably will; nothing rests on it. */
+  prepare(): void;
+  /** Rejects where the banner could not be loaded. */
+  open(layer: 'first' | 'panel'): Promise<void>;
+  /** The page has changed: other frames may be held. */
+  tend(): void;
+}
+
+/** What the holding script leaves to another, since it can wait. */
+export interface VisitScript {
+  visit(gate: Gate): Visit;
 }
 
 /** What the scripts of banner and button offer to the one that loads them. */

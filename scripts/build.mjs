@@ -4,6 +4,7 @@ import { mkdir, readdir, rm, stat, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { build } from 'esbuild';
+import { minify } from 'terser';
 
 const root = path.resolve(import.meta.dirname, '..');
 const at = (...parts) => path.join(root, ...parts);
@@ -31,31 +32,37 @@ export const bundleTool = (entry, outfile) =>
     plugins: [ownPackagesInside],
   });
 
-const visitor = {
-  bundle: true,
-  minify: true,
-  format: 'iife',
-  target: 'es2022',
-  legalComments: 'none',
-  // Why something is decided: nobody reads it in a visitor's browser.
-  dropLabels: ['REASON'],
-  logLevel: 'error',
-};
+/**
+ * Bundles a script that visitors load, as small as can be: every page waits for the first of them. `module`: it is
+ * imported by the first.
+ */
+async function buildForVisitors(name, entry, module) {
+  const { outputFiles } = await build({
+    entryPoints: [at(entry)],
+    bundle: true,
+    write: false,
+    format: module ? 'esm' : 'iife',
+    target: 'es2022',
+    legalComments: 'none',
+    // Why something is decided: nobody reads it in a visitor's browser.
+    dropLabels: ['REASON'],
+    logLevel: 'error',
+  });
+  const { code } = await minify(outputFiles[0].text, {
+    ecma: 2020,
+    module,
+    compress: { passes: 3, unsafe_arrows: true, pure_getters: true, keep_fargs: false },
+  });
+  await writeFile(at(`dist/gate/${name}.js`), code);
+}
 
 /** The scripts that visitors load. */
 export async function buildGate() {
   await mkdir(at('dist/gate'), { recursive: true });
   await Promise.all([
-    build({ ...visitor, entryPoints: [at('gate/hold/main.ts')], outfile: at('dist/gate/hold.js') }),
-    // These are imported by the first.
-    ...['banner', 'button', 'held'].map((name) =>
-      build({
-        ...visitor,
-        format: 'esm',
-        entryPoints: [at(`gate/${name}/main.ts`)],
-        outfile: at(`dist/gate/${name}.js`),
-      }),
-    ),
+    buildForVisitors('hold', 'gate/hold/main.ts', false),
+    buildForVisitors('worker', 'gate/worker/main.ts', false),
+    ...['banner', 'button', 'held', 'visit'].map((name) => buildForVisitors(name, `gate/${name}/main.ts`, true)),
   ]);
 }
 

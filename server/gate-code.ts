@@ -9,7 +9,7 @@ export async function loadGateCode(root: string): Promise<GateCode> {
     readFile(path.join(root, 'dist/gate', name), 'utf8').catch(() => {
       throw new Error(`dist/gate/${name} is missing; run npm run build`);
     });
-  const names = ['hold', 'banner', 'button', 'held'] as const;
+  const names = ['hold', 'banner', 'button', 'held', 'visit', 'worker'] as const;
   const code = await Promise.all(names.map(async (name) => [name, await read(`${name}.js`)] as const));
   return Object.fromEntries(code) as unknown as GateCode;
 }

@@ -122,7 +122,7 @@ describe('drafts and releases', () => {
   const served = () => new ServedSites(db);
   const context = () => ({
     db,
-    gateCode: { hold: '__DOUANE_CONFIG__', banner: '', button: '', held: '' },
+    gateCode: { hold: '__DOUANE_CONFIG__', banner: '', button: '', held: '', visit: '', worker: '' },
     served: served(),
   });
   const now = { fromAt: null, why: 'for a test', measured: [] };

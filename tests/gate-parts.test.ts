@@ -1,23 +1,29 @@
 import type { PlanIndex, Unruled } from '@douane/core/hold';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type * as Forget from '../gate/hold/forget';
 import type * as Gates from '../gate/hold/gate';
-import type * as Intercept from '../gate/hold/intercept';
 import type * as Kept from '../gate/hold/kept';
 import type * as Marked from '../gate/hold/marked';
+import type * as Elements from '../gate/hold/mechanisms/elements';
+import type * as Network from '../gate/hold/mechanisms/network';
 import type * as Held from '../gate/hold/permits';
 import type * as Places from '../gate/hold/place';
 import type * as Unmarked from '../gate/hold/unmarked';
 import type * as Visit from '../gate/hold/visit-override';
+import type * as Forget from '../gate/visit/forget';
+import type * as Keep from '../gate/visit/keep';
+import type * as Unanswered from '../gate/visit/unanswered';
 import { openBrowser } from './support/browser';
 import { gateParts, type Parts } from './support/parts';
 
 /** What the page's own scripts find. */
 type InPage = typeof Forget &
   typeof Gates &
-  typeof Intercept &
+  typeof Elements &
+  typeof Network &
+  typeof Unanswered &
   typeof Kept &
+  typeof Keep &
   typeof Marked &
   typeof Held &
   typeof Places &
@@ -38,11 +44,21 @@ let page: Page;
 
 beforeAll(async () => {
   browser = await openBrowser();
-  const names = ['forget', 'gate', 'intercept', 'kept', 'marked', 'permits', 'place', 'unmarked', 'visit-override'];
-  all = await gateParts(
-    browser,
-    names.map((name) => `hold/${name}`),
-  );
+  const held = [
+    'gate',
+    'kept',
+    'marked',
+    'mechanisms/elements',
+    'mechanisms/network',
+    'permits',
+    'place',
+    'unmarked',
+    'visit-override',
+  ];
+  all = await gateParts(browser, [
+    ...held.map((name) => `hold/${name}`),
+    ...['forget', 'keep', 'unanswered'].map((name) => `visit/${name}`),
+  ]);
 });
 afterAll(async () => {
   await all?.close();
@@ -65,7 +81,8 @@ async function heldPage(markup = '', unruled: Unruled = 'held'): Promise<void> {
   page = await all.open(markup);
   await page.evaluate((of) => {
     window.permits = new parts.Permits(of);
-    parts.intercept(window.permits);
+    parts.holdElements(window.permits);
+    parts.holdNetwork(window.permits);
   }, plan(unruled));
 }
 const grant = (granted: Record<string, boolean>) =>
@@ -281,7 +298,7 @@ describe('what is kept', () => {
   it('is read back as it was written, and has an age', async () => {
     page = await all.open();
     const read = await page.evaluate((made) => {
-      parts.keepChoice(parts.chosenNow(made), 30);
+      parts.keepChoice(parts.chosenNow(made), 30, parts.jar);
       return parts.readChoice();
     }, choice);
     expect(read).toMatchObject({ ...choice, ageDays: expect.any(Number) });
@@ -291,7 +308,7 @@ describe('what is kept', () => {
   });
 
   const keptAndRead = (made: typeof choice) => {
-    parts.keepChoice(parts.chosenNow(made), 30);
+    parts.keepChoice(parts.chosenNow(made), 30, parts.jar);
     return parts.readChoice()?.record ?? null;
   };
   it('is kept on a page with elements named cookie, too', async () => {
@@ -316,9 +333,9 @@ describe('what is kept', () => {
       Object.defineProperty(window, 'localStorage', { get: closed });
       Object.defineProperty(window, 'sessionStorage', { get: closed });
       parts.keepUnanswered([made.record]);
-      return [parts.unanswered(), parts.storages().length, parts.knownPlace(undefined) ?? null];
+      return [parts.unanswered(), parts.tabs('x'), parts.knownPlace(undefined) ?? null];
     }, choice);
-    expect(told).toEqual([[], 0, null]);
+    expect(told).toEqual([[], null, null]);
   });
 
   it('of records without an answer are the newest five ids, and nothing that is none', async () => {
@@ -339,7 +356,7 @@ describe('what is kept', () => {
 
   it('is deleted by pattern and purpose, whatever path or domain it was set for', async () => {
     page = await all.open('', '/deep/er/page');
-    const left = await page.evaluate(() => {
+    const left = await page.evaluate(async () => {
       for (const line of [
         '_ad_1=x; Path=/',
         '_ad_2=x; Path=/deep',
@@ -347,24 +364,38 @@ describe('what is kept', () => {
         '_count=x; Path=/',
         'basket=x; Path=/',
       ]) {
-        parts.writeCookie(line);
+        parts.jar.write(line);
       }
       localStorage.setItem('ad.seen', '1');
       sessionStorage.setItem('ad.now', '1');
       localStorage.setItem('theme', 'dark');
-      parts.forget(
+      await new Promise((done) => {
+        const request = indexedDB.open('ad-store');
+        request.onsuccess = () => done(request.result.close());
+      });
+      await (await caches.open('ad-files')).put('/x', new Response('x'));
+      await caches.open('shop');
+      const still = await parts.forget(
         {
-          cookies: [
-            ['_ad_*', 'advertising'],
-            ['_count', 'measurement'],
-          ],
-          storage: [['ad.*', 'advertising']],
+          cookies: { advertising: ['_ad_*'], measurement: ['_count'] },
+          storage: { advertising: ['ad.*'] },
+          databases: { advertising: ['ad-store'] },
+          caches: { advertising: ['ad-*'] },
+          workers: {},
         },
         (purpose) => purpose === 'advertising',
+        parts.jar,
       );
-      return [document.cookie.split('; ').sort(), Object.keys(localStorage), Object.keys(sessionStorage)];
+      return [
+        still,
+        (await indexedDB.databases()).length,
+        await caches.keys(),
+        document.cookie.split('; ').sort(),
+        Object.keys(localStorage),
+        Object.keys(sessionStorage),
+      ];
     });
-    expect(left).toEqual([['_count=x', 'basket=x'], ['theme'], []]);
+    expect(left).toEqual([[], 0, ['shop'], ['_count=x', 'basket=x'], ['theme'], []]);
   });
 });
 
@@ -421,15 +452,15 @@ describe('while the place is being asked for', () => {
       const treated = { regimes: [], modes: { advertising: 'notice' as const }, gpc: 'ignored' as const };
       const rule = { ...treated, yesDays: null, refusalDays: null, askAgainDays: null };
       const rules = { purposes: [{ id: 'advertising' }], rules: [rule], places: {}, stateUnknown: {}, fallback: 0 };
-      const names = { banner: 'b.js', button: '', contents: '0', held: '', stored: 's.json', languages: ['en'] };
+      const names = { banner: 'b.js', visit: 'v.js', worker: 'w.js' };
       const config = {
         base: '/g/s',
         release: 1,
         rules,
         plan: of,
         ...names,
-        quiet: [],
-        speaks: 'browser' as const,
+        stored: { cookies: {}, storage: {}, databases: {}, caches: {}, workers: {} },
+        policy: false,
       };
       const gate = new parts.Gate(config, window.permits, {}, {});
       gate.begin();

@@ -48,7 +48,7 @@ const publish = async (of: Site, more: object = {}) =>
     {
       db: made.db,
       served: new ServedSites(made.db),
-      gateCode: { hold: '__DOUANE_CONFIG__', banner: '', button: '', held: '' },
+      gateCode: { hold: '__DOUANE_CONFIG__', banner: '', button: '', held: '', visit: '', worker: '' },
     },
     actor,
     of.id,

@@ -150,7 +150,7 @@ function unseen({ setup, plan }: Release, siteHost: string, seen: ReadonlyMap<st
     [...seen.values()].filter(({ item }) => item.kind === 'request').map(({ item }) => item.host),
   );
   const requests = plan.rules.flatMap(({ match, purpose }) => {
-    if (!('host' in match) || seenHosts.has(match.host)) return [];
+    if ('kind' in match || seenHosts.has(match.host)) return [];
     const item = { kind: 'request' as const, name: 'other', host: match.host };
     return [{ key: `${itemKey(item)}\n${purpose}`, item, party: 'third' as const, planned: purpose }];
   });

@@ -55,13 +55,17 @@ setup.services = [
     ],
   },
   { id: 'cdn', name: 'CDN', purpose: 'necessary', hosts: ['cdn.localhost/'], items: [] },
+  { id: 'count', name: 'Count', purpose: 'measurement', hosts: ['www.site.localhost/count/'], items: [] },
 ];
 const index = indexPlan(holdPlan(setup));
 
 it('deletes nothing necessary and takes no name from a page for a pattern', () => {
   expect(storedPatterns(holdPlan(setup), new Set(['necessary']))).toEqual({
-    cookies: [['ad_*', 'advertising']],
-    storage: [['ads.last', 'advertising']],
+    cookies: { advertising: ['ad_*'] },
+    storage: { advertising: ['ads.last'] },
+    databases: {},
+    caches: {},
+    workers: {},
   });
 });
 
@@ -89,6 +93,7 @@ it('lays the plan out by host, and by path where a host serves several purposes'
         ['/a/', 'advertising'],
         ['/', 'necessary'],
       ],
+      'www.site.localhost': [['/count/', 'measurement']],
     },
     own: ['.site.localhost', 'localhost'],
     unruled: 'by-regime',
@@ -106,6 +111,8 @@ it.each([
   ['http://site.localhost/', undefined],
   ['http://shop.site.localhost/', undefined],
   ['http://localhost:1/g/s/gate.js', undefined],
+  ['http://www.site.localhost/count/x', 'measurement'],
+  ['http://www.site.localhost/shop', undefined],
 ])('plans %s as %s', (address, purpose) => {
   expect(purposeOf(index, new URL(address))).toBe(purpose);
 });
@@ -126,6 +133,6 @@ it('tells which host two purposes claim, and nothing where paths part them', () 
   expect(planConflicts(setup)).toEqual([]);
   const both = [...setup.services, { id: 'x', name: 'X', purpose: 'functional', hosts: ['ads.localhost'], items: [] }];
   expect(planConflicts({ services: both })).toEqual([
-    { index: 3, host: 'ads.localhost', purposes: ['advertising', 'functional'] },
+    { index: 4, host: 'ads.localhost', purposes: ['advertising', 'functional'] },
   ]);
 });

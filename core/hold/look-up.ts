@@ -2,7 +2,7 @@ import { byHost } from './match';
 import type { PlanIndex, Unruled } from './types';
 
 /**
- * What the plan says of an address. A purpose: it is ruled so. `null`: a third party that nobody has ruled. `undefined`:
+ * What the plan says of an address. A purpose: it is ruled so, which may be a path of the site's own host. `null`: a third party that nobody has ruled. `undefined`:
  * the site's own, and no business of the plan.
  */
 export function purposeOf(
@@ -11,10 +11,14 @@ export function purposeOf(
 ): string | null | undefined {
   const found = byHost(plan.hosts, hostname);
   if (typeof found === 'string') return found;
-  if (found) return found.find(([path]) => pathname.startsWith(path))?.[1] ?? null;
-  const isOwn = (own: string) => (own[0] === '.' ? `.${hostname}`.endsWith(own) : own === hostname);
-  return plan.own.some(isOwn) ? undefined : null;
+  const byPath = found?.find(([path]) => pathname.startsWith(path));
+  if (byPath) return byPath[1];
+  return isOwnHost(plan, hostname) ? undefined : null;
 }
+
+/** Whether a host is the site's own. */
+export const isOwnHost = ({ own }: Pick<PlanIndex, 'own'>, host: string): boolean =>
+  own.some((of) => (of[0] === '.' ? `.${host}`.endsWith(of) : of === host));
 
 /** Whether something may run, by its purpose (`null`: nobody has ruled it) and what is granted to the visitor. */
 export function mayRun(purpose: string | null, granted: Readonly<Record<string, boolean>>, unruled: Unruled): boolean {

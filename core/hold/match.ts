@@ -1,4 +1,4 @@
-import type { StoredPatterns } from './types';
+import type { NamesByPurpose } from './types';
 
 /**
  * Whether `name` fits `pattern`, in which `*` stands for any run of characters. Linear in both lengths: no expression
@@ -32,6 +32,11 @@ export function byHost<T>(hosts: Readonly<Record<string, T>>, host: string): T |
   return undefined;
 }
 
-/** The purpose of something stored, by its name, from patterns in the order of `storedPatterns`. */
-export const purposeOfStored = (patterns: StoredPatterns['cookies'], name: string): string | undefined =>
-  patterns.find(([pattern]) => matchesName(pattern, name))?.[1];
+/** The purpose of something stored, by its name; one that is meant itself goes before one that a pattern fits. */
+export function purposeOfStored(names: NamesByPurpose, name: string): string | undefined {
+  const purposes = Object.keys(names);
+  return (
+    purposes.find((purpose) => names[purpose]!.includes(name)) ??
+    purposes.find((purpose) => names[purpose]!.some((pattern) => matchesName(pattern, name)))
+  );
+}

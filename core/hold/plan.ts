@@ -1,5 +1,7 @@
 import { getDomain } from 'tldts';
+import type { ItemKind } from '../observe/types';
 import type { Setup } from '../setup/types';
+import { isOwnHost } from './look-up';
 import { matchesName } from './match';
 import type { HoldPlan, HoldRule, Means, PlanIndex, StoredPatterns } from './types';
 
@@ -30,8 +32,8 @@ function rulesOfService({ name: service, purpose, hosts, items }: Setup['service
   const stored = items.filter((item) => item.kind !== 'request' && (item.pattern || !item.name.includes('*')));
   return [
     ...requests,
-    ...stored.map(({ kind, name }) => ({
-      match: { kind: kind as Exclude<typeof kind, 'request'>, name },
+    ...stored.map(({ kind, name, host }) => ({
+      match: { kind: kind as Exclude<typeof kind, 'request'>, name, ...(host && { host }) },
       purpose,
       service,
       means: FOR_STORED,
@@ -45,26 +47,34 @@ export function hostAndPath(text: string): { host: string; path?: string } {
   return at < 0 ? { host: text.toLowerCase() } : { host: text.slice(0, at).toLowerCase(), path: text.slice(at) };
 }
 
+const WHERE: Record<Exclude<ItemKind, 'request'>, keyof StoredPatterns> = {
+  cookie: 'cookies',
+  'local-storage': 'storage',
+  'session-storage': 'storage',
+  'indexed-db': 'databases',
+  'cache-storage': 'caches',
+  'service-worker': 'workers',
+};
+
 /**
- * What is deleted again on a refusal; see `purposeOfStored`. Necessary things are never deleted, and travel along only
- * where a pattern of another purpose would fit them.
+ * What the site's own code stores, to be held and deleted again; see `purposeOfStored`. Nothing necessary is, and it
+ * travels along only where a pattern of another purpose would fit it.
  */
 export function storedPatterns(plan: HoldPlan, necessary: ReadonlySet<string>): StoredPatterns {
-  const stored: StoredPatterns = { cookies: [], storage: [] };
-  for (const { match, purpose } of plan.rules) {
-    if ('host' in match) continue;
-    if (match.kind === 'cookie') stored.cookies.push([match.name, purpose]);
-    if (match.kind === 'local-storage' || match.kind === 'session-storage') stored.storage.push([match.name, purpose]);
+  const stored: StoredPatterns = { cookies: {}, storage: {}, databases: {}, caches: {}, workers: {} };
+  // What third parties keep in their own name is out of reach of a page.
+  const isOwn = (host?: string) => host === undefined || isOwnHost(plan, host);
+  const rules = plan.rules.flatMap(({ match, purpose }) =>
+    'kind' in match && isOwn(match.host) ? [{ ...match, purpose }] : [],
+  );
+  for (const { kind, name, purpose } of rules) {
+    const names = stored[WHERE[kind]];
+    const isMistaken = ({ kind: of, purpose: its, name: pattern }: (typeof rules)[number]) =>
+      WHERE[of] === WHERE[kind] && !necessary.has(its) && matchesName(pattern, name);
+    if (necessary.has(purpose) && !rules.some(isMistaken)) continue;
+    names[purpose] = [...new Set([...(names[purpose] ?? []), name])];
   }
-  const needed = (patterns: StoredPatterns['cookies']) =>
-    patterns.filter(
-      ([name, purpose]) =>
-        !necessary.has(purpose) || patterns.some(([other, its]) => !necessary.has(its) && matchesName(other, name)),
-    );
-  // Whole names go before patterns, so that the first that fits is the one that counts.
-  const wholeFirst = (patterns: StoredPatterns['cookies']) =>
-    needed(patterns).sort(([a], [b]) => Number(a.includes('*')) - Number(b.includes('*')));
-  return { cookies: wholeFirst(stored.cookies), storage: wholeFirst(stored.storage) };
+  return stored;
 }
 
 /** The plan laid out to be looked up. */
@@ -72,7 +82,7 @@ export function indexPlan(plan: HoldPlan): PlanIndex {
   const index: PlanIndex = { hosts: {}, own: plan.own, unruled: plan.unruled };
   const paths = new Map<string, [string, string][]>();
   for (const { match, purpose } of plan.rules) {
-    if (!('host' in match)) continue;
+    if ('kind' in match) continue;
     if (match.path === undefined) index.hosts[match.host] ??= purpose;
     else paths.set(match.host, [...(paths.get(match.host) ?? []), [match.path, purpose]]);
   }

@@ -112,7 +112,7 @@ const planSchema = z.object({
   rules: z.array(
     z.object({
       match: z.union([
-        z.object({ kind: stored, name: z.string() }),
+        z.object({ kind: stored, name: z.string(), host: z.string().optional() }),
         z.object({ host: z.string(), path: z.string().optional() }),
       ]),
       purpose: z.string(),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { UNRULED } from '../hold/types';
+import { AFTER_CHOICE, HOLDERS, UNRULED } from '../hold/types';
 import { ITEM_KINDS } from '../observe/types';
 import { TREATMENTS } from '../regimes/compile';
 import { ACTIVITIES, type Mode } from '../regimes/types';
@@ -125,6 +125,10 @@ export const siteSchema = z.strictObject({
 export const holdingSchema = z.strictObject({
   /** What happens to third parties that nobody has ruled. */
   unruled: z.enum(UNRULED),
+  /** Who holds in the page; where it is not said, the browser by a policy. */
+  by: z.enum(HOLDERS).optional(),
+  /** What a page does after a choice; where it is not said, it lets go. */
+  afterChoice: z.enum(AFTER_CHOICE).optional(),
 });
 
 /** Its form; what holds between its parts is in `cross-checks.ts`. */

@@ -6,6 +6,7 @@ import type { purposeSchema, serviceSchema, setupSchema } from './schema';
 export type Setup = z.output<typeof setupSchema>;
 export type Purpose = z.output<typeof purposeSchema>;
 export type Service = z.output<typeof serviceSchema>;
+export type Holding = Setup['holding'];
 export type Banner = z.output<typeof bannerSchema>;
 export type BannerForm = Banner['form'];
 export type Face = Banner['face'];

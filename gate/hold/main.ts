@@ -1,7 +1,12 @@
 import type { GateConfig, ToldOfVisitor } from '../types';
 import { Gate } from './gate';
-import { intercept } from './intercept';
-import { releaseMarked } from './marked';
+import { watchInput } from './load-anew';
+import { holdElements } from './mechanisms/elements';
+import { holdNavigation } from './mechanisms/navigation';
+import { holdNetwork } from './mechanisms/network';
+import { holdPeers } from './mechanisms/peers';
+import { holdStored } from './mechanisms/stored';
+import { holdWorkers } from './mechanisms/workers';
 import { Permits } from './permits';
 import { stopUnmarked } from './unmarked';
 import { visitOverride } from './visit-override';
@@ -30,12 +35,14 @@ function start(config: GateConfig): void {
   // Known only while this script runs.
   const told = toldIn(document.currentScript?.dataset ?? {});
   const permits = new Permits(config.plan);
-  intercept(permits);
+  for (const hold of [holdElements, holdNetwork, holdNavigation, holdPeers]) hold(permits);
+  holdStored(permits, config.stored);
+  holdWorkers(permits, `${config.base}/${config.worker}`);
+  watchInput();
   let gate: Gate | undefined;
   new MutationObserver((changes) => {
     for (const { addedNodes } of changes) stopUnmarked(addedNodes, permits);
-    releaseMarked(permits);
-    gate?.tend();
+    gate?.changed();
   }).observe(document, { childList: true, subtree: true });
 
   gate = new Gate(config, permits, visitOverride(), told);

@@ -10,10 +10,26 @@ type Waiting = { mark: string; run: () => void; element?: Element };
 export class Permits {
   private granted: Record<string, boolean> | null = null;
   private waiting: Waiting[] = [];
-  /** Addresses that the visitor has asked for, on this page. */
   private readonly admitted = new Set<string>();
 
-  constructor(private readonly plan: PlanIndex) {}
+  /** The content security policy that the gate has put in force; `null`: none. */
+  policy: string | null = null;
+  /** All marks there can be. */
+  readonly marks: string[];
+  /** Whether something may run, by its purpose; `null`: third parties that nobody has ruled. */
+  readonly may = (purpose: string | null): boolean => this.allows(purpose ?? UNRULED);
+
+  constructor(readonly plan: PlanIndex) {
+    const purposes = Object.values(plan.hosts).flatMap((by) =>
+      typeof by === 'string' ? by : by.map(([, one]) => one),
+    );
+    this.marks = [UNRULED, ...new Set(purposes)];
+  }
+
+  /** Addresses that the visitor has asked for, on this page. */
+  get framed(): string[] {
+    return [...this.admitted];
+  }
 
   allows(mark: string): boolean {
     if (mark !== UNRULED) return this.granted?.[mark] === true;
@@ -30,10 +46,19 @@ export class Permits {
     }
     if (!/^(https?|wss?):$/.test(url.protocol) || this.admitted.has(url.href)) return null;
     const purpose = purposeOf(this.plan, url);
-    if (purpose === undefined || url.hostname === location.hostname) return null;
+    if (purpose === undefined || (purpose === null && url.hostname === location.hostname)) return null;
     const mark = purpose ?? UNRULED;
     return this.allows(mark) ? null : mark;
   }
+
+  /** Whether an address is somebody's whose purpose is held; not where nobody has ruled him. */
+  isRuledOut(address: string): boolean {
+    const mark = this.holding(address);
+    return mark !== null && mark !== UNRULED;
+  }
+
+  /** Whether anything is held at all. */
+  holdsAny = (): boolean => this.marks.some((mark) => !this.allows(mark));
 
   /** `element`: what it waits for, so that it can be let go alone. */
   later(mark: string, run: () => void, element?: Element): void {
@@ -41,7 +66,7 @@ export class Permits {
   }
 
   /** Lets go of what waits for one element that the visitor has asked for, whatever is granted. */
-  admit(element: Element, address: string): void {
+  admit(address: string, element?: Element): void {
     this.admitted.add(address);
     const ready = this.waiting.filter((one) => one.element === element);
     this.waiting = this.waiting.filter((one) => one.element !== element);

@@ -1,6 +1,7 @@
 import type { Place } from '@douane/core/regimes';
 import { parsePlace } from '@douane/core/regimes/place';
 import { fetchNow } from './fetch-now';
+import { keepInTab, tabs } from './kept';
 
 const KEY = 'douane.place';
 const TIMEOUT_MS = 3000;
@@ -8,12 +9,8 @@ const TIMEOUT_MS = 3000;
 /** The visitor's place if this tab knows it already; `undefined`: it has to be asked for. */
 export function knownPlace(override: string | undefined): Place | null | undefined {
   if (override !== undefined) return parsePlace(override);
-  try {
-    const kept = sessionStorage.getItem(KEY);
-    return kept === null ? undefined : parsePlace(kept);
-  } catch {
-    return undefined; // storage is closed to us, as in some private windows
-  }
+  const kept = tabs(KEY);
+  return kept === null ? undefined : parsePlace(kept);
 }
 
 /** Asks for the visitor's place; `null` where it is unknown or no answer came in time. */
@@ -21,11 +18,7 @@ export async function askPlace(base: string): Promise<Place | null> {
   try {
     const response = await fetchNow(`${base}/place`, { signal: AbortSignal.timeout(TIMEOUT_MS) });
     const { place } = (await response.json()) as { place: string };
-    try {
-      sessionStorage.setItem(KEY, place);
-    } catch {
-      // Not kept; the next page asks again.
-    }
+    keepInTab(KEY, place);
     return parsePlace(place);
   } catch {
     return null; // the fallback regime applies

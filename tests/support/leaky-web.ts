@@ -7,8 +7,10 @@ import { loadGateCode, sha256 } from '@douane/server';
 import type { Way } from '../ways/types';
 import { ROOT } from './world';
 
-/** How a page carries the gate: not at all, with its tags as they came, or with them marked. */
-export type Means = 'none' | 'marked' | 'script';
+/**
+ * How a page is held: not at all; by its tags being marked; by the script with the browser's policy; by the script alone.
+ */
+export type Means = 'none' | 'marked' | 'policy' | 'script';
 
 const ANSWERS: Record<string, [type: string, body: string | Buffer]> = {
   js: ['text/javascript', '//'],
@@ -24,7 +26,7 @@ const ANSWERS: Record<string, [type: string, body: string | Buffer]> = {
  */
 export class LeakyWeb {
   private readonly reached = new Set<string>();
-  private files = new Map<string, string>();
+  private readonly files = new Map<string, string>();
 
   private constructor(
     private readonly server: Server,
@@ -39,8 +41,13 @@ export class LeakyWeb {
     const address = `http://page.localhost:${web.port}`;
     const setup = newSetup({ key: 's', name: 'S', address }, `${address}/g/s`);
     setup.services = [{ id: 'leak', name: 'Leak', purpose: 'advertising', hosts: ['leak.localhost'], items: [] }];
-    const { pointer, immutable } = gateFiles(compileRelease(setup, 1, '2026-11-26'), await loadGateCode(ROOT), sha256);
-    web.files = new Map([['gate.js', pointer], ...immutable.map(({ name, body }) => [name, body] as const)]);
+    const code = await loadGateCode(ROOT);
+    for (const by of ['policy', 'script'] as const) {
+      const release = compileRelease({ ...setup, holding: { unruled: 'by-regime', by } }, 1, '2026-11-26');
+      const { pointer, immutable } = gateFiles(release, code, sha256);
+      web.files.set(`${by}.js`, pointer);
+      for (const { name, body } of immutable) web.files.set(name, body);
+    }
     server.on('request', (req, res) => {
       const [type, body, status = 200] = web.answer(req);
       res.writeHead(status, { 'content-type': type, 'access-control-allow-origin': '*', 'cache-control': 'no-store' });
@@ -92,7 +99,7 @@ export class LeakyWeb {
   private markupOf({ html = '', script }: Way, means: Means, number: string): string {
     const tag = script ? `${html}<script>${script}</script>` : html;
     const body = means === 'marked' ? `<template data-gate="advertising">${tag}</template>` : tag;
-    const gate = means === 'none' ? '' : '<script src="/g/s/gate.js"></script>';
+    const gate = means === 'none' ? '' : `<script src="/g/s/${means === 'policy' ? 'policy' : 'script'}.js"></script>`;
     return `<!doctype html><html lang="en"><head>${gate}<title>x</title><link rel="icon" href="data:,"></head><body><p>Page</p>${body}</body></html>`.replaceAll(
       '__AT__',
       `http://leak.localhost:${this.port}/w/${means}/${number}`,

@@ -81,7 +81,7 @@ export function setupClassifier(setup: Pick<Setup, 'services' | 'site' | 'record
     if (partyOf(item.host, siteHost, setup.site.ownDomains) === 'first') return null;
     const purpose = purposeOf(index, addressOf(item));
     const rule = plan.rules.find(
-      ({ match, purpose: its }) => its === purpose && 'host' in match && isBelow(item.host, match.host),
+      ({ match, purpose: its }) => its === purpose && !('kind' in match) && isBelow(item.host, match.host),
     );
     const service = rule && setup.services.find(({ name, purpose: its }) => name === rule.service && its === purpose);
     return service ? ruled(service, { code: 'setup-host', host: item.host }) : null;

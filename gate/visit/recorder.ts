@@ -1,21 +1,7 @@
-import type { Method } from '@douane/core/consent';
-import { fetchNow } from './fetch-now';
-import { keepUnanswered, unanswered } from './kept';
+import type { Submission } from '../types';
+import { keepUnanswered, unanswered } from './unanswered';
 
 const TIMEOUT_MS = 10_000;
-
-/** A choice on its way to the recorder. */
-export interface Submission {
-  version: number;
-  place: string;
-  language: string;
-  purposes: Record<string, boolean>;
-  method: Method;
-  gpc: boolean;
-  /** The record that this one takes the place of, if any. */
-  replaces: string | null;
-  test?: true;
-}
 
 /**
  * Sends choices to the recorder. Each has an id that is made here: where the answer is lost the record may stand all the
@@ -25,7 +11,11 @@ export class Recorder {
   private pending: { id: string; content: string } | null = null;
   private readonly lost = unanswered();
 
-  constructor(private readonly base: string) {}
+  /** `fetchNow`: as the browser has it, whatever the page put in its place. */
+  constructor(
+    private readonly base: string,
+    private readonly fetchNow: typeof fetch,
+  ) {}
 
   /** Resolves with the record's id once the recorder says that it is committed; rejects where it does not. */
   async send(submission: Submission): Promise<string> {
@@ -48,7 +38,7 @@ export class Recorder {
 
   /** A text body needs no preflight request. */
   private post(body: object): Promise<Response> {
-    return fetchNow(`${this.base}/records`, {
+    return this.fetchNow(`${this.base}/records`, {
       method: 'POST',
       body: JSON.stringify(body),
       signal: AbortSignal.timeout(TIMEOUT_MS),

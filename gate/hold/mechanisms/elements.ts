@@ -1,0 +1,74 @@
+import { setAttribute } from '../../native';
+import type { Permits } from '../permits';
+import { coverFrame } from './frames';
+import { replace, type Undo } from './replace';
+
+/** On a frame whose address a script has set: the mark it waits for. */
+export const HELD = 'data-gate-held';
+
+/** Elements that fetch when this property is set. */
+const FETCHING: [{ prototype: Element }, string][] = [
+  [HTMLScriptElement, 'src'],
+  [HTMLImageElement, 'src'],
+  [HTMLIFrameElement, 'src'],
+  [HTMLLinkElement, 'href'],
+];
+
+/**
+ * Elements that scripts of the page give an address: it is set only when that is granted, and until then the element
+ * stands in the page without it.
+ */
+export function holdElements(permits: Permits): Undo[] {
+  const intended = new WeakMap<Element, string>();
+  /** The address an element was last meant to have wins; an older one that waited is dropped. */
+  const whenAllowed = (element: Element, address: string, set: () => void): void => {
+    const mark = permits.holding(address);
+    intended.delete(element);
+    const isFrame = element instanceof HTMLIFrameElement;
+    if (mark === null) {
+      if (isFrame) {
+        element.removeAttribute(HELD);
+        coverFrame(element, address, permits);
+      }
+      set();
+      return;
+    }
+    intended.set(element, address);
+    // By these something else can stand in its place.
+    if (isFrame) setAttribute.call(element, HELD, mark);
+    permits.later(
+      mark,
+      () => {
+        if (intended.get(element) !== address) return;
+        intended.delete(element);
+        if (isFrame) element.removeAttribute(HELD);
+        set();
+      },
+      element,
+    );
+  };
+
+  const undo = FETCHING.map(([{ prototype }, property]) =>
+    replace(prototype as never, property as never, ({ get, set }) => ({
+      get(this: Element) {
+        return intended.get(this) ?? get!.call(this);
+      },
+      set(this: Element, value: string) {
+        whenAllowed(this, String(value), () => set!.call(this, value));
+      },
+    })),
+  );
+  undo.push(
+    replace(Element.prototype, 'setAttribute', () => ({
+      value(this: Element, name: string, value: string) {
+        const fetching = FETCHING.some(
+          ([{ prototype }, property]) =>
+            property === name.toLowerCase() && Object.prototype.isPrototypeOf.call(prototype, this),
+        );
+        if (!fetching) return setAttribute.call(this, name, value);
+        whenAllowed(this, String(value), () => setAttribute.call(this, name, value));
+      },
+    })),
+  );
+  return undo;
+}

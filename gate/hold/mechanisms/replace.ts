@@ -1,0 +1,14 @@
+/** Takes away again what a mechanism has put in force. */
+export type Undo = () => void;
+
+/** Puts something in the place of a property of the browser's, and gives back how to undo it; nothing where it has none. */
+export function replace<T extends object, K extends keyof T>(
+  of: T,
+  name: K,
+  made: (own: PropertyDescriptor) => PropertyDescriptor,
+): Undo {
+  const own = Object.getOwnPropertyDescriptor(of, name);
+  if (!own?.configurable) return () => {};
+  Object.defineProperty(of, name, { ...own, ...made(own) });
+  return () => Object.defineProperty(of, name, own);
+}

@@ -1,0 +1,80 @@
+import { type NamesByPurpose, purposeOfStored, type StoredPatterns } from '@douane/core/hold';
+import type { Permits } from '../permits';
+import { replace, type Undo } from './replace';
+
+/**
+ * What the site's own code stores for a purpose that is held, by name: cookies, keys of storage, databases and caches.
+ * It is stored once it may be; whoever reads it back meanwhile finds nothing.
+ */
+export function holdStored(permits: Permits, { cookies, storage, databases, caches }: StoredPatterns): Undo[] {
+  /** Runs now, or once it may. */
+  const gated = (names: NamesByPurpose, name: unknown, run: () => unknown): unknown => {
+    const purpose = purposeOfStored(names, String(name));
+    if (purpose === undefined || permits.allows(purpose)) return run();
+    permits.later(purpose, run);
+  };
+  const undo = [
+    replace(Document.prototype, 'cookie', ({ set }) => ({
+      set(this: Document, line: unknown) {
+        gated(cookies, String(line).split(/[=;]/)[0]!.trim(), () => set!.call(this, line));
+      },
+    })),
+    replace(Storage.prototype, 'setItem', ({ value: own }) => ({
+      value(this: Storage, key: unknown, value: unknown) {
+        gated(storage, key, () => own.call(this, key, value));
+      },
+    })),
+    // A key may be set as a property, too.
+    ...(['localStorage', 'sessionStorage'] as const).map((name) =>
+      replace(window, name, ({ get }) => ({
+        get() {
+          const own: Storage = get!.call(window);
+          return new Proxy(own, {
+            get(_, key) {
+              const value = Reflect.get(own, key);
+              return typeof value === 'function' ? value.bind(own) : value;
+            },
+            set(_, key, value) {
+              own.setItem(String(key), value);
+              return true;
+            },
+          });
+        },
+      })),
+    ),
+  ];
+  if ('cookieStore' in window) {
+    const { prototype } = (window as unknown as { CookieStore: { prototype: { set: unknown } } }).CookieStore;
+    undo.push(
+      replace(prototype, 'set', ({ value: own }) => ({
+        async value(first: string | { name: string }, ...more: unknown[]) {
+          const name = typeof first === 'object' ? first.name : first;
+          return gated(cookies, name, () => own.call(this, first, ...more));
+        },
+      })),
+    );
+  }
+  if ('caches' in window) {
+    undo.push(
+      replace(CacheStorage.prototype, 'open', ({ value: own }) => ({
+        value(this: CacheStorage, name: unknown) {
+          return new Promise((resolve, reject) =>
+            gated(caches, name, () => own.call(this, name).then(resolve, reject)),
+          );
+        },
+      })),
+    );
+  }
+  undo.push(
+    replace(IDBFactory.prototype, 'open', ({ value: own }) => ({
+      value(this: IDBFactory, name: unknown, ...more: unknown[]) {
+        const purpose = purposeOfStored(databases, String(name));
+        // What is asked for must have an answer at once: a database that nobody else opens and that is empty.
+        const isHeld = purpose !== undefined && !permits.allows(purpose);
+        if (isHeld) throw new DOMException('held until the visitor agrees', 'SecurityError');
+        return own.call(this, name, ...more);
+      },
+    })),
+  );
+  return undo;
+}

@@ -1,0 +1,112 @@
+import type { Method } from '@douane/core/consent';
+import { BANNER_ELEMENT } from '@douane/core/consent/banner-marks';
+import { comesByItself } from '@douane/core/hold';
+import { placeCode } from '@douane/core/regimes/place';
+import type { Gate } from '../hold/gate';
+import { allOf, whenBody } from '../native';
+import type { ButtonScript, HeldScript, Visit, VisitConfig } from '../types';
+import { Files } from './files';
+import { forget } from './forget';
+import { chosenNow, keepChoice } from './keep';
+import { Recorder } from './recorder';
+
+/** Frames that are held, or templates that may have one in them; see `hold/marked.ts` and `hold/mechanisms/elements.ts`. */
+const HELD_FRAMES = 'iframe[data-gate],template[data-gate],iframe[data-gate-held]';
+
+/** What a visitor sees on a page, and what follows from it. */
+export function visitOf(gate: Gate, config: VisitConfig): Visit {
+  const { native } = gate;
+  const files = new Files(config, gate);
+  const recorder = new Recorder(gate.config.base, native.fetch);
+  /** Those in whose place something was put last. */
+  let held: HTMLElement[] = [];
+
+  return { open, prepare, show, tend };
+
+  /** Whether the first layer comes by itself. Where it does not the choice is within reach, and what needs a yes held. */
+  function asks(): boolean {
+    return comesByItself(gate.decision.ask, config.quiet, location.pathname);
+  }
+
+  function prepare(): void {
+    if (asks()) files.banner().catch(() => {}); // tried again when it shows
+  }
+
+  function show(): void {
+    const { choice, decision } = gate;
+    // An objection stands longer than browsers keep a cookie, so it is written anew at each visit.
+    if (choice && decision.keepDays > 0) keepChoice(choice, decision.keepDays, native.jar);
+    if (asks()) whenBody(() => void open('first'));
+    else void showButton();
+    tend();
+  }
+
+  /** Rejects where the banner could not be loaded; everything then stays held. */
+  async function open(layer: 'first' | 'panel'): Promise<void> {
+    const [content, banner] = await files.banner();
+    const { decision, choice } = gate;
+    banner.open({
+      content,
+      decision,
+      layer,
+      record: choice?.record ?? null,
+      choose,
+      onClose: () => void showButton(),
+    });
+  }
+
+  async function showButton(): Promise<void> {
+    if (!config.button) return;
+    const { show: showIt } = await files.script<ButtonScript>(config.button);
+    showIt({ language: files.language, decision: gate.decision, onOpen: () => void open('panel') });
+  }
+
+  /** Puts something in the place of frames that are held; where it cannot be loaded they are an empty space. */
+  function tend(): void {
+    if (gate.place === undefined) return; // asked for still
+    const now = [...allOf(HELD_FRAMES)];
+    // The page may change a thousand times while the same are held.
+    if (now.length === held.length && now.every((frame, i) => frame === held[i])) return;
+    held = now;
+    void Promise.all([files.content(), files.script<HeldScript>(config.held)]).then(([content, { show: showHeld }]) => {
+      const { barred, granted } = gate.decision;
+      showHeld({
+        content,
+        barred,
+        frames: held,
+        once: (frame, address) => gate.once(frame, address),
+        always: (purpose) => choose({ ...granted, [purpose]: true }, 'chosen'),
+      });
+    });
+  }
+
+  /** Resolves once the recorder has answered that the record is committed; nothing is released before. */
+  async function choose(purposes: Record<string, boolean>, method: Method): Promise<void> {
+    const before = gate.decision.granted;
+    const { gpc } = gate.signals;
+    const { release, stored } = gate.config;
+    const record = await recorder.send({
+      version: release,
+      place: placeCode(gate.place ?? null),
+      language: files.language,
+      purposes,
+      method,
+      gpc,
+      replaces: gate.choice?.record ?? null,
+      ...(gate.override.test && { test: true }),
+    });
+    const choice = chosenNow({ release, record, gpc, purposes });
+    gate.take(choice);
+    const { granted, keepDays } = gate.decision;
+    keepChoice(choice, keepDays, native.jar);
+    // What was chosen elsewhere on the page answers a banner that stands open.
+    for (const standing of allOf(BANNER_ELEMENT)) standing.remove();
+    const left = await forget(stored, (purpose) => granted[purpose!] === false, native.jar);
+    document.dispatchEvent(new CustomEvent('douane:choice', { detail: { granted: { ...granted }, record, left } }));
+    // A script that runs cannot be stopped from outside; only a fresh page is without it.
+    const isLess = Object.keys(before).some((id) => before[id] && !granted[id]);
+    if (isLess || config.afterChoice === 'reload') return location.reload();
+    if (config.afterChoice === 'release') gate.apply();
+    void showButton();
+  }
+}
