@@ -1,10 +1,10 @@
 import type { BannerFace } from '@douane/core/banner';
 import type { Method } from '@douane/core/consent';
+import type { KeptChoice } from '@douane/core/consent/choice-cookie';
 import type { AfterChoice, PlanIndex, StoredPatterns } from '@douane/core/hold';
-import type { Decision, Rules, Signals } from '@douane/core/regimes';
+import type { Decision, Place, Rules, Signals } from '@douane/core/regimes';
 import type { BannerContent } from '@douane/core/release';
 import type { Banner, ChoicesButton } from '@douane/core/setup';
-import type { Gate } from './hold/gate';
 
 /** What the holding script knows of a release; written into it when the files are made. */
 export interface GateConfig {
@@ -118,9 +118,30 @@ export interface Visit {
   tend(): void;
 }
 
+/** What the holding script offers to what a visitor sees. */
+export interface VisitedGate {
+  readonly config: GateConfig;
+  /** As the browser has them, whatever the page puts in their place. */
+  readonly native: { fetch: typeof fetch; jar: CookieJar };
+  readonly override: VisitOverride;
+  readonly signals: Signals;
+  readonly choice: KeptChoice | null;
+  /** `null`: it cannot be told; `undefined`: not yet. */
+  readonly place: Place | null | undefined;
+  readonly decision: Decision;
+  /** Loads a script of the release. */
+  script<T>(file: string): Promise<T>;
+  /** Takes a choice that is recorded: what may run by it is decided anew. */
+  take(choice: KeptChoice): void;
+  /** Lets go of what may run now, in this page or in a fresh one. */
+  apply(): void;
+  /** Loads one frame that is held and that the visitor asked for. */
+  once(frame: HTMLElement, address: string): void;
+}
+
 /** What the holding script leaves to another, since it can wait. */
 export interface VisitScript {
-  visit(gate: Gate): Visit;
+  visit(gate: VisitedGate): Visit;
 }
 
 /** What the scripts of banner and button offer to the one that loads them. */

@@ -272,7 +272,7 @@ describe('tags that are marked', () => {
       (address) => {
         const piece = document.createElement('div');
         piece.innerHTML = `<img alt="" src="${address}?img"><iframe title="f" src="${address}?frame"></iframe><img alt="" src="/own">`;
-        parts.stopUnmarked([piece] as unknown as NodeList, window.permits);
+        for (const element of piece.children) parts.stopUnmarked(element, window.permits);
         document.body.append(piece);
       },
       at('ads', '/x'),

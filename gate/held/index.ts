@@ -50,7 +50,7 @@ function standIn(frame: HTMLElement, options: HeldOptions): void {
   };
   const title = el('h2', { id: 't' }, say(texts.heldTitle));
   // What nobody has ruled is for no purpose that could be said yes to.
-  const purpose = frame.dataset.gate ?? frame.dataset.gateHeld ?? '';
+  const purpose = frame.dataset.gate ?? frame.dataset.douaneHeld ?? '';
   const offered = !options.barred.includes(purpose);
   const all = [
     button('once', texts.loadOnce, () => once(frame, address)),

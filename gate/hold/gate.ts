@@ -1,7 +1,7 @@
 import type { KeptChoice } from '@douane/core/consent/choice-cookie';
 import type { Decision, Place, Signals } from '@douane/core/regimes';
 import { decide, grantedMeanwhile } from '@douane/core/regimes/decide';
-import type { GateConfig, ToldOfVisitor, Visit, VisitOverride, VisitScript } from '../types';
+import type { GateConfig, ToldOfVisitor, Visit, VisitedGate, VisitOverride, VisitScript } from '../types';
 import { fetchNow } from './fetch-now';
 import { jar, readChoice } from './kept';
 import { askedFor, loadAnew, loadFor, wasLoadedAnew } from './load-anew';
@@ -11,12 +11,10 @@ import { askPlace, knownPlace } from './place';
 import { Policy } from './policy';
 
 /** One visit to one page: who this is, what he chose, what may run. What he sees of it is in `visit/`. */
-export class Gate {
-  /** As the browser has them, whatever the page puts in their place. */
+export class Gate implements VisitedGate {
   readonly native = { fetch: fetchNow, jar };
   signals: Signals;
   choice: KeptChoice | null = readChoice();
-  /** `null`: it cannot be told; `undefined`: not yet. */
   place: Place | null | undefined;
   decision: Decision;
   private readonly policy: Policy | null;
@@ -66,13 +64,11 @@ export class Gate {
     void this.seen().then((visit) => visit.open('panel'));
   }
 
-  /** Takes a choice that is recorded: what may run by it is decided anew. */
   take(choice: KeptChoice): void {
     this.choice = choice;
     this.decision = this.decide();
   }
 
-  /** Lets go of what may run now, in this page or in a fresh one. */
   apply(): void {
     this.decision = this.decide();
     this.grant();
@@ -81,10 +77,9 @@ export class Gate {
     const isKept = choice ? readChoice()?.record === choice.record : !wasLoadedAnew();
     if (policy?.isOutgrown() && isKept && loadAnew()) return;
     releaseMarked(this.permits);
-    this.shown?.tend();
+    this.tend();
   }
 
-  /** Loads one frame that is held and that the visitor asked for. */
   once(frame: HTMLElement, address: string): void {
     if (this.permits.policy) {
       loadFor(address);
@@ -92,12 +87,11 @@ export class Gate {
     }
     this.permits.admit(address, frame);
     if (frame.hasAttribute(MARK)) release(frame);
-    this.shown?.tend();
+    this.tend();
   }
 
-  /** The page has changed. */
-  changed(): void {
-    releaseMarked(this.permits);
+  /** Frames have come or gone. */
+  tend(): void {
     this.shown?.tend();
   }
 

@@ -8,8 +8,8 @@ import { holdPeers } from './mechanisms/peers';
 import { holdStored } from './mechanisms/stored';
 import { holdWorkers } from './mechanisms/workers';
 import { Permits } from './permits';
-import { stopUnmarked } from './unmarked';
 import { visitOverride } from './visit-override';
+import { watchPage } from './watch';
 
 declare const __DOUANE_CONFIG__: GateConfig;
 declare global {
@@ -40,11 +40,7 @@ function start(config: GateConfig): void {
   holdWorkers(permits, `${config.base}/${config.worker}`);
   watchInput();
   let gate: Gate | undefined;
-  new MutationObserver((changes) => {
-    for (const { addedNodes } of changes) stopUnmarked(addedNodes, permits);
-    gate?.changed();
-  }).observe(document, { childList: true, subtree: true });
-
+  watchPage(permits, () => gate?.tend());
   gate = new Gate(config, permits, visitOverride(), told);
   window.douane = { open: () => gate!.open(), tell: (more) => gate!.tell(toldIn(more)), version: config.release };
   // A link of the page's own may lead to the choice.

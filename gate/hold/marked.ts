@@ -1,32 +1,59 @@
-import { allOf, create, setAttribute } from '../native';
+import { create, setAttribute } from '../native';
 import type { Permits } from './permits';
 import { safely } from './safely';
 
+/** Purposes that a tag waits for, one after the other; it is a marked tag. */
 export const MARK = 'data-gate';
+/** Before the name of an attribute that it has only once it may act. */
+const LATER = `${MARK}-`;
 
 /**
- * Lets marked tags act once their purpose is granted. Three forms, all of which the browser leaves alone until then:
- * a vendor's snippet unchanged inside `<template data-gate="purpose">`; `<script type="text/plain" data-gate>` with its
- * address in `src` or `data-gate-src`; an image or frame with its address in `data-gate-src`. One that fails stops no other.
+ * Lets marked tags act once their purpose is granted, those in and below `roots` in document order. Two forms, which the
+ * browser leaves alone until then: a vendor's snippet unchanged inside `<template data-gate="purpose">`, and any tag of
+ * which what would make it act stands in an attribute of another name (`data-gate-src`, `data-gate-srcset`,
+ * `data-gate-style`, …; `data-gate-text` for the text of a style). A script has `type="text/plain"` besides, and may have
+ * its address in `src`. One that fails stops no other.
  */
-export function releaseMarked(permits: Permits): void {
-  for (const element of allOf(`[${MARK}]`)) {
-    if (permits.allows(element.getAttribute(MARK)!)) safely(() => release(element));
+export function releaseMarked(permits: Permits, roots: Iterable<Node> = [document]): void {
+  const free = (element: Element) => {
+    if (permits.allows(element.getAttribute(MARK)!) || isAskedFor(element, permits)) safely(() => release(element));
+  };
+  for (const root of roots) {
+    if (root instanceof Element && root.hasAttribute(MARK)) free(root);
+    else if (root instanceof Element || root instanceof Document) for (const one of inside(root)) free(one);
   }
 }
 
+/** Whether the visitor asked to see a frame, or what a template has one of. */
+function isAskedFor(element: Element, { framed }: Permits): boolean {
+  if (framed.length === 0) return false;
+  const frame = element instanceof HTMLTemplateElement ? element.content.querySelector('iframe') : element;
+  const address = frame?.getAttribute(`${MARK}-src`) ?? frame?.getAttribute('src');
+  return URL.canParse(address!, document.baseURI) && framed.includes(new URL(address!, document.baseURI).href);
+}
+
+/** Marked elements below one, also where an element of the page is named as what asks for them. */
+export const inside = (root: Element | Document, selector = `[${MARK}]`): Iterable<Element> =>
+  (root instanceof Document ? Document : Element).prototype.querySelectorAll.call(root, selector);
+
 /** Lets one marked element act. */
-export function release(element: HTMLElement): void {
+export function release(element: Element): void {
   element.removeAttribute(MARK);
   if (element instanceof HTMLTemplateElement) void unpack(element);
-  else if (element instanceof HTMLScriptElement) element.replaceWith(running(element));
-  else {
-    const address = element.dataset.gateSrc;
-    element.removeAttribute(`${MARK}-src`);
-    if (!address) return;
+  else if (element.localName === 'script') element.replaceWith(running(element));
+  else giveBack(element, element);
+}
+
+/** Gives an element what it was to have. */
+function giveBack(from: Element, to: Element): void {
+  for (const { name, value } of [...from.attributes]) {
+    if (!name.startsWith(LATER)) continue;
+    const given = name.slice(LATER.length);
+    to.removeAttribute(name);
+    const act = () => setAttribute.call(to, given, value);
+    if (given === 'text') to.textContent = value;
     // Chromium 156 forgets an address that a frame gets in the same task in which the parser inserted it.
-    const act = () => setAttribute.call(element, 'src', address);
-    if (element instanceof HTMLIFrameElement) setTimeout(act);
+    else if (to instanceof HTMLIFrameElement) setTimeout(act);
     else act();
   }
 }
@@ -37,7 +64,7 @@ async function unpack(template: HTMLTemplateElement): Promise<void> {
   for (const node of [...content.childNodes]) {
     const script = node instanceof HTMLScriptElement ? running(node) : null;
     const ended =
-      script?.src && !script.async
+      script instanceof HTMLScriptElement && script.src && !script.async
         ? new Promise<void>((resolve) => {
             script.addEventListener('load', () => resolve());
             script.addEventListener('error', () => resolve());
@@ -48,18 +75,17 @@ async function unpack(template: HTMLTemplateElement): Promise<void> {
   }
 }
 
-/** A script that runs when it is inserted, with the attributes of one that does not. */
-function running(held: HTMLScriptElement): HTMLScriptElement {
-  const script = create('script');
-  for (const { name, value } of held.attributes) {
-    if (name === 'type' && value === 'text/plain') continue;
-    if (!name.startsWith(MARK)) script.setAttribute(name, value);
+/** A script that runs when it is inserted, with the attributes of one that does not; also one of SVG. */
+function running(held: Element): Element {
+  const script = held instanceof HTMLScriptElement ? create('script') : (held.cloneNode() as Element);
+  if (script instanceof HTMLScriptElement) {
+    for (const { name, value } of held.attributes) if (!name.startsWith(MARK)) script.setAttribute(name, value);
+    // Under a policy the browser hides it from attributes.
+    script.nonce = (held as HTMLScriptElement).nonce;
+    script.async = held.hasAttribute('async');
   }
-  // Under a policy the browser hides it from attributes.
-  script.nonce = held.nonce;
-  script.async = held.hasAttribute('async');
-  const address = held.dataset.gateSrc;
-  if (address) script.setAttribute('src', address);
-  script.text = held.text;
+  if (held.getAttribute('type') === 'text/plain') script.removeAttribute('type');
+  script.textContent = held.textContent;
+  giveBack(held, script);
   return script;
 }

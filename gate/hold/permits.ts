@@ -31,9 +31,12 @@ export class Permits {
     return [...this.admitted];
   }
 
+  /** A mark may name several purposes, of which each has to be granted. */
   allows(mark: string): boolean {
-    if (mark !== UNRULED) return this.granted?.[mark] === true;
-    return mayRun(null, this.granted ?? { nothing: false }, this.plan.unruled);
+    const { granted, plan } = this;
+    return mark
+      .split(' ')
+      .every((one) => mayRun(one === UNRULED ? null : one, granted ?? { nothing: false }, plan.unruled));
   }
 
   /** The mark under which an address is held now; `null` where it may be contacted. */

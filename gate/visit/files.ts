@@ -1,8 +1,7 @@
 import { lookUpLanguage } from '@douane/core/language';
 import type { BannerContent } from '@douane/core/release';
-import type { Gate } from '../hold/gate';
 import { textsFile } from '../texts-file';
-import type { BannerScript, VisitConfig } from '../types';
+import type { BannerScript, VisitConfig, VisitedGate } from '../types';
 
 /** What a release has for visitors to see; each loaded when it is needed, and again where that failed. */
 export class Files {
@@ -11,7 +10,7 @@ export class Files {
 
   constructor(
     private readonly config: VisitConfig,
-    private readonly gate: Gate,
+    private readonly gate: VisitedGate,
   ) {
     const { languages, speaks } = config;
     const wanted = [

@@ -2,19 +2,18 @@ import type { Method } from '@douane/core/consent';
 import { BANNER_ELEMENT } from '@douane/core/consent/banner-marks';
 import { comesByItself } from '@douane/core/hold';
 import { placeCode } from '@douane/core/regimes/place';
-import type { Gate } from '../hold/gate';
 import { allOf, whenBody } from '../native';
-import type { ButtonScript, HeldScript, Visit, VisitConfig } from '../types';
+import type { ButtonScript, HeldScript, Visit, VisitConfig, VisitedGate } from '../types';
 import { Files } from './files';
 import { forget } from './forget';
 import { chosenNow, keepChoice } from './keep';
 import { Recorder } from './recorder';
 
 /** Frames that are held, or templates that may have one in them; see `hold/marked.ts` and `hold/mechanisms/elements.ts`. */
-const HELD_FRAMES = 'iframe[data-gate],template[data-gate],iframe[data-gate-held]';
+const HELD_FRAMES = 'iframe[data-gate],template[data-gate],iframe[data-douane-held]';
 
 /** What a visitor sees on a page, and what follows from it. */
-export function visitOf(gate: Gate, config: VisitConfig): Visit {
+export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
   const { native } = gate;
   const files = new Files(config, gate);
   const recorder = new Recorder(gate.config.base, native.fetch);

@@ -1,3 +1,4 @@
+import type { Holder } from '@douane/core/hold';
 import type { Browser, BrowserContext, Page } from 'playwright-core';
 import { openBrowser } from './browser';
 import { Client, startWorld, type World } from './world';
@@ -16,8 +17,8 @@ export class Ferries {
     private snippet: string,
   ) {}
 
-  /** Scanned, with a rule that visitors of places without a law are asked nothing, and published. */
-  static async open(): Promise<Ferries> {
+  /** Scanned, with a rule that visitors of places without a law are asked nothing, and published; held by the script alone, or by policy. */
+  static async open(by: Holder = 'script'): Promise<Ferries> {
     const world = await startWorld();
     const browser = await openBrowser();
     const ines = await new Client(world.url).signIn();
@@ -26,6 +27,7 @@ export class Ferries {
     await ines.run(siteId, 'scan');
     const ferries = new Ferries(world, browser, ines, siteId, address, '');
     await ferries.change('regions', (regions) => ({ ...regions, rules: [{ places: ['no-law'], treat: 'nothing' }] }));
+    await ferries.change('holding', (holding) => ({ ...holding, by }));
     ferries.snippet = (await ines.publish(siteId)).body.snippet;
     world.web.state.snippet = ferries.snippet;
     return ferries;

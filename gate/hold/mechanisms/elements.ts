@@ -4,7 +4,7 @@ import { coverFrame } from './frames';
 import { replace, type Undo } from './replace';
 
 /** On a frame whose address a script has set: the mark it waits for. */
-export const HELD = 'data-gate-held';
+export const HELD = 'data-douane-held';
 
 /** Elements that fetch when this property is set. */
 const FETCHING: [{ prototype: Element }, string][] = [

@@ -1,0 +1,115 @@
+import { afterAll, afterEach, beforeAll, expect, it } from 'vitest';
+import { Ferries } from './support/ferries';
+
+/** Whose gate has the browser hold by a policy. */
+let site: Ferries;
+
+beforeAll(async () => {
+  site = await Ferries.open('policy');
+});
+afterEach(() => site.leave());
+afterAll(() => site?.close());
+
+/** Sets a mark in the page that a fresh one would be without. */
+const mark = () => site.page.evaluate(() => void Object.assign(window, { isTheSame: true }));
+const isTheSame = () => site.page.evaluate(() => 'isTheSame' in window);
+
+it('holds until a yes, and then loads the page anew, where the visitor was on it', async () => {
+  await site.arrive('DE');
+  await site.banner().waitFor();
+  await site.settled();
+  expect(site.reached()).toEqual([]);
+  await mark();
+  await site.page.evaluate(() => {
+    document.body.style.minHeight = '4000px';
+    scrollTo(0, 400);
+  });
+  await site.press('accept');
+  await expect.poll(site.reached).toContain('oddgull');
+  expect(await isTheSame()).toBe(false);
+  expect(await site.banner().count()).toBe(0);
+  await site.page.goto(`${site.address}/timetable`);
+  await site.settled();
+  expect(
+    await site.page.evaluate(() => performance.getEntriesByType('navigation').map((entry) => entry.toJSON().type)),
+  ).toEqual(['navigate']);
+});
+
+it('keeps what the visitor has typed: the page stays, and the next one has what he said yes to', async () => {
+  await site.arrive('DE', '/contact');
+  await site.banner().waitFor();
+  await mark();
+  await site.page.evaluate(() => document.body.append(document.createElement('textarea')));
+  await site.page.locator('textarea').last().fill('Is there room for a bicycle?');
+  await site.page.locator('textarea').last().press('!');
+  await site.press('accept');
+  await site.button().waitFor();
+  expect([await isTheSame(), await site.page.locator('textarea').last().inputValue()]).toEqual([
+    true,
+    'Is there room for a bicycle?!',
+  ]);
+  await site.page.goto(site.address);
+  await expect.poll(site.reached).toContain('oddgull');
+});
+
+it('stays on a page that a form was sent to get', async () => {
+  await site.arrive('DE');
+  await site.banner().waitFor();
+  await site.page.evaluate(() => {
+    const form = Object.assign(document.createElement('form'), { method: 'post', action: '/timetable' });
+    form.append(Object.assign(document.createElement('button'), { id: 'send' }));
+    document.body.append(form);
+    form.requestSubmit();
+  });
+  await site.page.waitForURL(/timetable/);
+  await site.banner().waitFor();
+  await mark();
+  await site.press('accept');
+  await site.button().waitFor();
+  expect(await isTheSame()).toBe(true);
+});
+
+it('loads anew once where the law turns out to let more run than the one that holds while it is asked', async () => {
+  await site.arrive('US-CA');
+  await expect.poll(site.reached).toContain('oddgull');
+  await site.button().waitFor();
+  await mark();
+  await site.settled();
+  expect(await isTheSame()).toBe(true);
+});
+
+it('goes round in no circle where the browser keeps nothing', async () => {
+  await site.arrive('US-CA', '/about');
+  const loads: string[] = [];
+  const context = await site.newVisitor();
+  await context.addInitScript(() => {
+    for (const name of ['localStorage', 'sessionStorage'])
+      Object.defineProperty(window, name, {
+        get() {
+          throw new DOMException('closed', 'SecurityError');
+        },
+      });
+  });
+  await context.route(`${site.world.url}/g/*/place`, (route) =>
+    route.continue({ headers: { ...route.request().headers(), 'x-visitor-place': 'US-CA' } }),
+  );
+  const page = await context.newPage();
+  page.on('load', () => loads.push(page.url()));
+  await page.goto(site.address);
+  await page.locator('douane-choices button').waitFor();
+  await page.waitForLoadState('networkidle');
+  expect(loads.length).toBeLessThanOrEqual(2);
+  await context.close();
+});
+
+it('shows once what the visitor asks to see, in the page loaded anew for that, and not on the next', async () => {
+  await site.arrive('DE', '/contact');
+  const held = site.page.locator('douane-held section');
+  await held.waitFor();
+  await site.press('refuse');
+  await site.button().waitFor();
+  await held.getByRole('button', { name: 'Show once' }).press('Enter');
+  await expect.poll(site.reached).toEqual(['chartkeel']);
+  await site.page.reload();
+  await held.waitFor();
+});
