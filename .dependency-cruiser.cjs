@@ -4,7 +4,7 @@ const only = (name, from, allowed) => ({
   severity: 'error',
   from: { path: `^${from}/`, pathNot: '\\.test\\.tsx?$' },
   to: {
-    path: '^(core|api|gate|scanner|server|web|cli|demo|catalogue|tests)/',
+    path: '^(core|api|gate|edge|scanner|server|web|cli|demo|catalogue|tests)/',
     pathNot: `^(${[from, ...allowed].join('|')})/`,
   },
 });
@@ -15,12 +15,13 @@ module.exports = {
     only('core-imports-nobody', 'core', []),
     only('api-imports', 'api', ['core', 'gate']),
     only('gate-imports-core', 'gate', ['core']),
+    only('edge-imports', 'edge', ['core', 'gate']),
     only('scanner-imports-core', 'scanner', ['core']),
     only('server-imports', 'server', ['core', 'api', 'gate', 'scanner']),
     only('web-never-imports-server', 'web', ['core', 'api', 'gate']),
     only('demo-stands-apart', 'demo', ['core']),
     only('catalogue-imports', 'catalogue', ['core', 'scanner']),
-    only('cli-imports', 'cli', ['core', 'gate', 'scanner', 'server', 'demo']),
+    only('cli-imports', 'cli', ['core', 'gate', 'edge', 'scanner', 'server', 'demo']),
     {
       name: 'core-stays-pure',
       severity: 'error',

@@ -6,7 +6,7 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
-          include: ['{core,gate,scanner,server,web,cli,demo}/**/*.test.ts'],
+          include: ['{core,gate,edge,scanner,server,web,cli,demo}/**/*.test.ts'],
           // A limit against hanging, not on speed: some machines are ten times slower than others.
           testTimeout: 60_000,
         },

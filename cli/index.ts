@@ -16,6 +16,8 @@ const program = new Command('douane')
 const LOADERS: Record<string, () => Promise<void>> = {
   scan: async () => (await import('./commands/scan')).scanCommand(program),
   gate: async () => (await import('./commands/gate')).gateCommand(program, root),
+  mark: async () => (await import('./commands/mark')).markCommand(program),
+  edge: async () => (await import('./commands/edge')).edgeCommand(program),
   decide: async () => (await import('./commands/decide')).decideCommand(program),
   check: async () => (await import('./commands/check')).checkCommand(program),
   serve: async () => (await import('./commands/running')).runningCommands(program, root),

@@ -112,7 +112,7 @@ async function newestSource() {
       else newest = Math.max(newest, (await stat(full)).mtimeMs);
     }
   };
-  for (const folder of ['core', 'api', 'gate', 'scanner', 'server', 'web', 'cli', 'demo', 'scripts'])
+  for (const folder of ['core', 'api', 'gate', 'edge', 'scanner', 'server', 'web', 'cli', 'demo', 'scripts'])
     await look(at(folder));
   return newest;
 }

@@ -15,3 +15,4 @@ export { verifyLedger } from './ledger/verify';
 export { LedgerWriter, type NewRecord } from './ledger/writer';
 export { addOrganisation, addPerson } from './people';
 export { type RunningServer, startServer } from './serve';
+export { openPlaceFinder, type PlaceFinder } from './visitors/place';

@@ -18,7 +18,7 @@ beforeAll(async () => {
   browser = await openBrowser();
 });
 afterAll(async () => {
-  web?.close();
+  await web?.close();
   await browser?.close();
 });
 
@@ -111,13 +111,17 @@ const NOT_HELD = [
   ...['navigation', 'replaced page', 'window'],
 ].map((id) => `run time ${id}`);
 
-it('by policy (measure)', async () => {
-  const out = await those(WAYS, 'policy', async (page, way) => {
-    await quiet(page);
-    return web.hasReached(way, 'policy');
-  });
-  console.log('POLICY', out.length, JSON.stringify(out, null, 1));
-}, 240_000);
+it.each(['policy', 'header', 'edge'] as const)(
+  'by %s (measure)',
+  async (means) => {
+    const out = await those(WAYS, means, async (page, way) => {
+      await quiet(page);
+      return web.hasReached(way, means);
+    });
+    console.log('OUT', means, out.length, JSON.stringify(out, null, 1));
+  },
+  240_000,
+);
 
 it('by the script alone, all that a page does at run time is held but for what is listed', async () => {
   const out = await those([...INSERTED, ...ASKED, ...DISGUISED], 'script', async (page, way) => {

@@ -1,4 +1,4 @@
-export { isOwnHost, mayRun, purposeOf } from './look-up';
+export { allowsMark, heldAs, isOwnHost, mayRun, purposeOf, UNRULED_MARK } from './look-up';
 export { byHost, matchesName, purposeOfStored } from './match';
 export { holdPlan, hostAndPath, indexPlan, planConflicts, storedPatterns } from './plan';
 export { policyFor } from './policy';

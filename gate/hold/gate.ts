@@ -27,11 +27,13 @@ export class Gate implements VisitedGate {
     private readonly permits: Permits,
     readonly override: VisitOverride,
     told: ToldOfVisitor,
+    /** Where the server in front of the site says that the visitor is. */
+    place?: string,
   ) {
     const { globalPrivacyControl } = navigator as { globalPrivacyControl?: boolean };
     this.signals = { gpc: globalPrivacyControl === true, ...told, ...override };
     this.policy = config.policy ? new Policy(permits) : null;
-    this.place = knownPlace(override.place);
+    this.place = knownPlace(override.place ?? place);
     const asked = askedFor();
     if (asked) permits.admit(asked);
     this.decision = this.decide();

@@ -33,7 +33,8 @@ function start(config: GateConfig): void {
   // Pasted twice. An element whose id is `douane` stands under the same name, but is no property of the window's own.
   if (Object.hasOwn(window, 'douane')) return;
   // Known only while this script runs.
-  const told = toldIn(document.currentScript?.dataset ?? {});
+  const { dataset = {} } = document.currentScript ?? {};
+  const told = toldIn(dataset);
   const permits = new Permits(config.plan);
   for (const hold of [holdElements, holdNetwork, holdNavigation, holdPeers]) hold(permits);
   holdStored(permits, config.stored);
@@ -41,7 +42,7 @@ function start(config: GateConfig): void {
   watchInput();
   let gate: Gate | undefined;
   watchPage(permits, () => gate?.tend());
-  gate = new Gate(config, permits, visitOverride(), told);
+  gate = new Gate(config, permits, visitOverride(), told, dataset.place);
   window.douane = { open: () => gate!.open(), tell: (more) => gate!.tell(toldIn(more)), version: config.release };
   // A link of the page's own may lead to the choice.
   addEventListener('click', ({ target }) => {

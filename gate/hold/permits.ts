@@ -1,8 +1,5 @@
-import { mayRun, type PlanIndex, purposeOf } from '@douane/core/hold';
+import { allowsMark, heldAs, type PlanIndex, UNRULED_MARK as UNRULED } from '@douane/core/hold';
 import { safely } from './safely';
-
-/** Stands in a mark for third parties that nobody has ruled. */
-const UNRULED = '*';
 
 type Waiting = { mark: string; run: () => void; element?: Element };
 
@@ -31,12 +28,8 @@ export class Permits {
     return [...this.admitted];
   }
 
-  /** A mark may name several purposes, of which each has to be granted. */
   allows(mark: string): boolean {
-    const { granted, plan } = this;
-    return mark
-      .split(' ')
-      .every((one) => mayRun(one === UNRULED ? null : one, granted ?? { nothing: false }, plan.unruled));
+    return allowsMark(mark, this.granted ?? { nothing: false }, this.plan.unruled);
   }
 
   /** The mark under which an address is held now; `null` where it may be contacted. */
@@ -47,11 +40,8 @@ export class Permits {
     } catch {
       return null; // not an address: the browser will say so itself
     }
-    if (!/^(https?|wss?):$/.test(url.protocol) || this.admitted.has(url.href)) return null;
-    const purpose = purposeOf(this.plan, url);
-    if (purpose === undefined || (purpose === null && url.hostname === location.hostname)) return null;
-    const mark = purpose ?? UNRULED;
-    return this.allows(mark) ? null : mark;
+    if (this.admitted.has(url.href)) return null;
+    return heldAs(this.plan, url, location.hostname, (mark) => this.allows(mark));
   }
 
   /** Whether an address is somebody's whose purpose is held; not where nobody has ruled him. */

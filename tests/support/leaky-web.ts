@@ -1,16 +1,19 @@
 import { createServer, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { indexPlan, policyFor } from '@douane/core/hold';
 import { compileRelease } from '@douane/core/release';
 import { newSetup } from '@douane/core/setup';
+import { Edge, EdgeSite } from '@douane/edge';
 import { gateFiles } from '@douane/gate';
 import { loadGateCode, sha256 } from '@douane/server';
 import type { Way } from '../ways/types';
 import { ROOT } from './world';
 
 /**
- * How a page is held: not at all; by its tags being marked; by the script with the browser's policy; by the script alone.
+ * How a page is held: not at all; by its tags being marked; by the script with the browser's policy, or alone; by a header
+ * with the script; by an edge in front of the site.
  */
-export type Means = 'none' | 'marked' | 'policy' | 'script';
+export type Means = 'none' | 'marked' | 'policy' | 'script' | 'header' | 'edge';
 
 const ANSWERS: Record<string, [type: string, body: string | Buffer]> = {
   js: ['text/javascript', '//'],
@@ -26,6 +29,9 @@ const ANSWERS: Record<string, [type: string, body: string | Buffer]> = {
  */
 export class LeakyWeb {
   private readonly reached = new Set<string>();
+  private policy = '';
+  private edge!: Edge;
+  private edgePort = 0;
   private readonly files = new Map<string, string>();
 
   private constructor(
@@ -42,14 +48,25 @@ export class LeakyWeb {
     const setup = newSetup({ key: 's', name: 'S', address }, `${address}/g/s`);
     setup.services = [{ id: 'leak', name: 'Leak', purpose: 'advertising', hosts: ['leak.localhost'], items: [] }];
     const code = await loadGateCode(ROOT);
+    const { pointer } = gateFiles(compileRelease(setup, 1, '2026-11-26'), code, sha256);
+    web.files.set('gate.js', pointer);
     for (const by of ['policy', 'script'] as const) {
       const release = compileRelease({ ...setup, holding: { unruled: 'by-regime', by } }, 1, '2026-11-26');
       const { pointer, immutable } = gateFiles(release, code, sha256);
       web.files.set(`${by}.js`, pointer);
       for (const { name, body } of immutable) web.files.set(name, body);
     }
+    const release = compileRelease(setup, 1, '2026-11-26');
+    web.policy = policyFor(indexPlan(release.plan), () => false)!;
+    web.edge = new Edge({
+      origin: new URL(`http://127.0.0.1:${web.port}`),
+      site: new EdgeSite(release),
+      placeOf: () => ({ country: 'DE' }),
+    });
+    web.edgePort = await web.edge.listen(0, '127.0.0.1');
     server.on('request', (req, res) => {
       const [type, body, status = 200] = web.answer(req);
+      if (req.url?.startsWith('/header/')) res.setHeader('content-security-policy', web.policy);
       res.writeHead(status, { 'content-type': type, 'access-control-allow-origin': '*', 'cache-control': 'no-store' });
       res.end(body);
     });
@@ -62,15 +79,17 @@ export class LeakyWeb {
 
   /** Address of the page that tries a way. */
   pageOf(way: Way, means: Means): string {
-    return `http://page.localhost:${this.port}/${means}/${this.ways.indexOf(way)}`;
+    const port = means === 'edge' ? this.edgePort : this.port;
+    return `http://page.localhost:${port}/${means}/${this.ways.indexOf(way)}`;
   }
 
   /** Whether anything of a way has reached the third party. */
   hasReached = (way: Way, means: Means): boolean => this.reached.has(`${means}/${this.ways.indexOf(way)}`);
 
-  close(): void {
+  async close(): Promise<void> {
     this.server.closeAllConnections();
     this.server.close();
+    await this.edge.close();
   }
 
   private answer({
@@ -99,7 +118,8 @@ export class LeakyWeb {
   private markupOf({ html = '', script }: Way, means: Means, number: string): string {
     const tag = script ? `${html}<script>${script}</script>` : html;
     const body = means === 'marked' ? `<template data-gate="advertising">${tag}</template>` : tag;
-    const gate = means === 'none' ? '' : `<script src="/g/s/${means === 'policy' ? 'policy' : 'script'}.js"></script>`;
+    const by = means === 'policy' || means === 'header' ? 'policy' : 'script';
+    const gate = means === 'none' || means === 'edge' ? '' : `<script src="/g/s/${by}.js"></script>`;
     return `<!doctype html><html lang="en"><head>${gate}<title>x</title><link rel="icon" href="data:,"></head><body><p>Page</p>${body}</body></html>`.replaceAll(
       '__AT__',
       `http://leak.localhost:${this.port}/w/${means}/${number}`,
