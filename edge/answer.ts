@@ -62,11 +62,11 @@ function personal(headers: Headers, { state }: Held): void {
   headers.vary = [...new Set([...String(headers.vary ?? '').split(/,\s*/), 'Cookie', 'Sec-GPC'])]
     .filter(Boolean)
     .join(', ');
-  const cache = String(headers['cache-control'] ?? '');
-  if (!/no-store|private/i.test(cache))
-    headers['cache-control'] = ['private', cache.replace(/\bpublic\b,?\s*/i, '').replace(/s-maxage=\d+,?\s*/i, '')]
-      .filter(Boolean)
-      .join(', ');
+  const cache = String(headers['cache-control'] ?? '')
+    .split(/,\s*/)
+    .filter((one) => one && !/^(public|s-maxage=.*|immutable)$/i.test(one));
+  const isPrivate = cache.some((one) => /^(private|no-store)\b/i.test(one));
+  headers['cache-control'] = [...(isPrivate ? [] : ['private']), ...cache].join(', ');
   // Not by the time at which the page itself changed.
   delete headers['last-modified'];
   if (headers.etag !== undefined) headers.etag = tagFor(String(headers.etag), state);

@@ -54,14 +54,12 @@ export function withPolicy(headers: Headers, policy: string | null, recorder: st
 
 /** A policy that lets in scripts of an origin, and requests to it, whatever else it says (CSP Level 3, section 6.7.1). */
 function opened(policy: string, origin: string): string {
-  const directives = new Map(
-    policy
-      .split(';')
-      .map((one) => one.trim().split(/\s+/))
-      .filter(([name]) => name)
-      .map(([name, ...values]) => [name!.toLowerCase(), values] as const)
-      .reverse(), // of two the first counts
-  );
+  const directives = new Map<string, string[]>();
+  for (const one of policy.split(';')) {
+    const [name = '', ...values] = one.trim().split(/\s+/);
+    // Of two the first counts.
+    if (name && !directives.has(name.toLowerCase())) directives.set(name.toLowerCase(), values);
+  }
   const open = (name: string, fallbacks: string[]) => {
     const from = [name, ...fallbacks].find((one) => directives.has(one));
     if (from === undefined) return;
@@ -71,8 +69,5 @@ function opened(policy: string, origin: string): string {
   open('connect-src', ['default-src']);
   if (directives.has('script-src-elem')) open('script-src-elem', []);
   open('script-src', ['default-src']);
-  return [...directives]
-    .reverse()
-    .map(([name, values]) => [name, ...values].join(' '))
-    .join('; ');
+  return [...directives].map(([name, values]) => [name, ...values].join(' ')).join('; ');
 }

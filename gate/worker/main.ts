@@ -1,11 +1,12 @@
+import { startOf, type WorkerScope } from './start';
+
 /**
  * Runs first in a worker that the gate has made in place of one from a file of the site's own: addresses are relative to
  * that file, as they would have been. See `hold/mechanisms/workers.ts`.
  */
-declare const douaneFile: string;
-
 type Maker = new (...all: unknown[]) => object;
-const scope = self as unknown as Record<string, unknown>;
+const scope = self as unknown as Record<string, unknown> & WorkerScope;
+const { douaneFile, douaneFirst } = scope;
 const full = (address: unknown) =>
   (address instanceof Request ? (address as unknown) : new URL(String(address), douaneFile).href) as string;
 
@@ -26,7 +27,9 @@ for (const [name, all] of [
 for (const name of ['Request', 'WebSocket', 'EventSource', 'Worker']) {
   const own = scope[name] as Maker | undefined;
   if (!own) continue;
-  scope[name] = new Proxy(own, { construct: (of, [address, ...more]) => new of(full(address), ...more) });
+  const at = (address: unknown, options: unknown) =>
+    name === 'Worker' ? startOf(full(address), douaneFirst, options as object) : full(address);
+  scope[name] = new Proxy(own, { construct: (of, [address, ...more]) => new of(at(address, more[0]), ...more) });
 }
 
 const { open: openRequest } = XMLHttpRequest.prototype as unknown as { open: (...all: unknown[]) => void };

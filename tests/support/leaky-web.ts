@@ -15,6 +15,9 @@ import { ROOT } from './world';
  */
 export type Means = 'none' | 'marked' | 'policy' | 'script' | 'header' | 'edge';
 
+type Answer = [type: string, body: string | Buffer, status?: number, headers?: Record<string, string>];
+
+const TYPES: Record<string, string> = { js: 'text/javascript', html: 'text/html', css: 'text/css' };
 const ANSWERS: Record<string, [type: string, body: string | Buffer]> = {
   js: ['text/javascript', '//'],
   css: ['text/css', '/**/'],
@@ -46,7 +49,17 @@ export class LeakyWeb {
     const web = new LeakyWeb(server, (server.address() as AddressInfo).port, ways);
     const address = `http://page.localhost:${web.port}`;
     const setup = newSetup({ key: 's', name: 'S', address }, `${address}/g/s`);
-    setup.services = [{ id: 'leak', name: 'Leak', purpose: 'advertising', hosts: ['leak.localhost'], items: [] }];
+    const kinds = ['cookie', 'local-storage', 'session-storage', 'indexed-db', 'cache-storage'] as const;
+    setup.services = [
+      {
+        id: 'leak',
+        name: 'Leak',
+        purpose: 'advertising',
+        hosts: ['leak.localhost', 'shared.localhost/w/', 'page.localhost/w/', 'stats.page.localhost'],
+        items: kinds.map((kind) => ({ kind, name: '_leak' })),
+      },
+      { id: 'needed', name: 'Needed', purpose: 'necessary', hosts: ['shared.localhost/'], items: [] },
+    ];
     const code = await loadGateCode(ROOT);
     const { pointer } = gateFiles(compileRelease(setup, 1, '2026-11-26'), code, sha256);
     web.files.set('gate.js', pointer);
@@ -57,7 +70,7 @@ export class LeakyWeb {
       for (const { name, body } of immutable) web.files.set(name, body);
     }
     const release = compileRelease(setup, 1, '2026-11-26');
-    web.policy = policyFor(indexPlan(release.plan), () => false)!;
+    web.policy = policyFor(indexPlan(release.plan), (purpose) => purpose === 'necessary')!;
     web.edge = new Edge({
       origin: new URL(`http://127.0.0.1:${web.port}`),
       site: new EdgeSite(release),
@@ -65,8 +78,9 @@ export class LeakyWeb {
     });
     web.edgePort = await web.edge.listen(0, '127.0.0.1');
     server.on('request', (req, res) => {
-      const [type, body, status = 200] = web.answer(req);
+      const [type, body, status = 200, headers = {}] = web.answer(req);
       if (req.url?.startsWith('/header/')) res.setHeader('content-security-policy', web.policy);
+      for (const [name, value] of Object.entries(headers)) res.setHeader(name, value);
       res.writeHead(status, { 'content-type': type, 'access-control-allow-origin': '*', 'cache-control': 'no-store' });
       res.end(body);
     });
@@ -80,7 +94,7 @@ export class LeakyWeb {
   /** Address of the page that tries a way. */
   pageOf(way: Way, means: Means): string {
     const port = means === 'edge' ? this.edgePort : this.port;
-    return `http://page.localhost:${port}/${means}/${this.ways.indexOf(way)}`;
+    return `http://page.localhost:${port}/${means}/${this.ways.indexOf(way)}/`;
   }
 
   /** Whether anything of a way has reached the third party. */
@@ -92,14 +106,11 @@ export class LeakyWeb {
     await this.edge.close();
   }
 
-  private answer({
-    headers,
-    url = '',
-    method,
-  }: IncomingMessage): [type: string, body: string | Buffer, status?: number] {
+  private answer({ headers, url = '', method }: IncomingMessage): Answer {
     const [, ...parts] = new URL(url, 'http://x').pathname.split('/');
     const path = parts.join('/');
-    if (headers.host?.startsWith('leak.')) {
+    // A third party by its host, or by the path that it has at the site's own.
+    if (!headers.host?.startsWith('page.') || path.startsWith('w/')) {
       const [, at = '', end = ''] = /^w\/(\w+\/\d+)\.?(\w*)/.exec(path) ?? [];
       this.reached.add(at);
       return ANSWERS[end] ?? ['application/octet-stream', 'x'];
@@ -107,12 +118,19 @@ export class LeakyWeb {
     if (path === 'g/s/place') return ['application/json', '{"place":"DE"}'];
     if (path === 'g/s/records' && method === 'POST')
       return ['application/json', '{"id":"00000000-0000-4000-8000-000000000000"}', 201];
-    const file = path.startsWith('g/s/') ? this.files.get(path.slice(4)) : undefined;
-    if (file !== undefined) return [path.endsWith('.json') ? 'application/json' : 'text/javascript', file];
-    const [means, number] = parts as [Means, string];
+    const served = path.startsWith('g/s/') ? this.files.get(path.slice(4)) : undefined;
+    if (served !== undefined) return [path.endsWith('.json') ? 'application/json' : 'text/javascript', served];
+    const [means, number, name] = parts as [Means, string, string?];
     const way = this.ways[Number(number)];
     if (!way || number === undefined) return ['text/html', '', 404];
-    return ['text/html; charset=utf-8', this.markupOf(way, means, number)];
+    const file = name ? way.files?.[name] : undefined;
+    if (name && file === undefined) return ['text/plain', '', 404];
+    const own = Object.entries(way.headers ?? {}).map(([of, value]) => [of, this.addressed(value, means, number)]);
+    if (file === undefined)
+      return ['text/html; charset=utf-8', this.markupOf(way, means, number), 200, Object.fromEntries(own)];
+    const text = this.addressed(file, means, number);
+    if (text.startsWith('to:')) return ['text/plain', '', 302, { location: text.slice(3) }];
+    return [TYPES[name!.split('.')[1]!] ?? 'text/plain', text];
   }
 
   private markupOf({ html = '', script }: Way, means: Means, number: string): string {
@@ -120,9 +138,18 @@ export class LeakyWeb {
     const body = means === 'marked' ? `<template data-gate="advertising">${tag}</template>` : tag;
     const by = means === 'policy' || means === 'header' ? 'policy' : 'script';
     const gate = means === 'none' || means === 'edge' ? '' : `<script src="/g/s/${by}.js"></script>`;
-    return `<!doctype html><html lang="en"><head>${gate}<title>x</title><link rel="icon" href="data:,"></head><body><p>Page</p>${body}</body></html>`.replaceAll(
-      '__AT__',
-      `http://leak.localhost:${this.port}/w/${means}/${number}`,
-    );
+    const page = `<!doctype html><html lang="en"><head>${gate}<title>x</title><link rel="icon" href="data:,"></head><body><p>Page</p>${body}</body></html>`;
+    return this.addressed(page, means, number);
+  }
+
+  /** `__AT__` is an address at the third party, `__OWN__` the folder of the page's own files. */
+  private addressed(text: string, means: Means, number: string): string {
+    const port = means === 'edge' ? this.edgePort : this.port;
+    return text
+      .replaceAll('__AT__', `http://leak.localhost:${this.port}/w/${means}/${number}`)
+      .replaceAll('__PATH__', `http://page.localhost:${port}/w/${means}/${number}`)
+      .replaceAll('__CNAME__', `http://stats.page.localhost:${this.port}/w/${means}/${number}`)
+      .replaceAll('__SHARED__', `http://shared.localhost:${this.port}/w/${means}/${number}`)
+      .replaceAll('__OWN__', `http://page.localhost:${port}/${means}/${number}`);
   }
 }

@@ -8,4 +8,10 @@ export interface Way {
   html?: string;
   /** What a script of the page does once its body is there. */
   script?: string;
+  /** Files of the site's own beside the page, by name; the page is at the same folder. */
+  files?: Record<string, string>;
+  /** Headers of the page's own answer. */
+  headers?: Record<string, string>;
+  /** What is held is no request: the name of a cookie or a key that the page must not have. */
+  stored?: string;
 }

@@ -26,19 +26,25 @@ export function holdNavigation(permits: Permits): Undo[] {
     const link = event.composedPath().find((one) => one instanceof HTMLAnchorElement);
     if (link) stop(event, link.href);
   };
-  const submits = ({ action, target }: HTMLFormElement) => target !== '' && holds(String(action));
+  // What stays in this page is a navigation of it.
+  const leadsOut = ({ action, target }: HTMLFormElement) => target !== '' && holds(String(action));
+  const onSubmit = (event: Event) => {
+    if (leadsOut(event.target as HTMLFormElement)) event.preventDefault();
+  };
   navigation?.addEventListener('navigate', onNavigate);
   addEventListener('click', onClick, true);
+  addEventListener('submit', onSubmit, true);
   return [
     () => navigation?.removeEventListener('navigate', onNavigate),
     () => removeEventListener('click', onClick, true),
+    () => removeEventListener('submit', onSubmit, true),
     replace(window, 'open', ({ value: open }) => ({
       value: (address = '', ...more: unknown[]) =>
         holds(String(address)) ? null : open.call(window, address, ...more),
     })),
     replace(HTMLFormElement.prototype, 'submit', ({ value: submit }) => ({
       value(this: HTMLFormElement) {
-        if (!submits(this)) submit.call(this);
+        if (!leadsOut(this)) submit.call(this);
       },
     })),
   ];

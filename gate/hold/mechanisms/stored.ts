@@ -38,6 +38,10 @@ export function holdStored(permits: Permits, { cookies, storage, databases, cach
               own.setItem(String(key), value);
               return true;
             },
+            defineProperty(_, key, { value }) {
+              own.setItem(String(key), value);
+              return true;
+            },
           });
         },
       })),
