@@ -17,7 +17,7 @@ module.exports = {
     only('gate-imports-core', 'gate', ['core']),
     only('edge-imports', 'edge', ['core', 'gate']),
     only('scanner-imports-core', 'scanner', ['core']),
-    only('server-imports', 'server', ['core', 'api', 'gate', 'scanner']),
+    only('server-imports', 'server', ['core', 'api', 'gate', 'edge', 'scanner']),
     only('web-never-imports-server', 'web', ['core', 'api', 'gate']),
     only('demo-stands-apart', 'demo', ['core']),
     only('catalogue-imports', 'catalogue', ['core', 'scanner']),

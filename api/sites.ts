@@ -107,6 +107,11 @@ export interface PublishedRelease {
   snippet: string;
 }
 
+/** Configuration of the site's own server, as text. */
+export interface ServerPolicy {
+  text: string;
+}
+
 /** The end of a ledger as it can be kept elsewhere, format `douane.head/1`; signed where the server has a secret. */
 export interface SignedHead {
   format: 'douane.head/1';

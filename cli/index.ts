@@ -18,6 +18,7 @@ const LOADERS: Record<string, () => Promise<void>> = {
   gate: async () => (await import('./commands/gate')).gateCommand(program, root),
   mark: async () => (await import('./commands/mark')).markCommand(program),
   edge: async () => (await import('./commands/edge')).edgeCommand(program),
+  header: async () => (await import('./commands/header')).headerCommand(program),
   decide: async () => (await import('./commands/decide')).decideCommand(program),
   check: async () => (await import('./commands/check')).checkCommand(program),
   serve: async () => (await import('./commands/running')).runningCommands(program, root),

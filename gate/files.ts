@@ -87,6 +87,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
       plan: indexPlan(release.plan),
       stored: storedPatternsOf(release),
       policy: setup.holding.by !== 'script',
+      header: setup.holding.header === true,
       banner: banner.name,
       visit: name,
       worker: worker.name,

@@ -17,6 +17,8 @@ export interface GateConfig {
   stored: StoredPatterns;
   /** Whether the browser is to hold by a policy. */
   policy: boolean;
+  /** Whether the site's server sends one, by what it is told in a cookie. */
+  header: boolean;
   /** Immutable files, relative to `base`: what is loaded ahead where it is asked, what a visitor sees, and for workers. */
   banner: string;
   visit: string;
@@ -133,8 +135,8 @@ export interface VisitedGate {
   script<T>(file: string): Promise<T>;
   /** Takes a choice that is recorded: what may run by it is decided anew. */
   take(choice: KeptChoice): void;
-  /** Lets go of what may run now, in this page or in a fresh one. */
-  apply(): void;
+  /** Lets go of what may run now, in this page or in a fresh one; whether it stays this one. */
+  apply(): boolean;
   /** Loads one frame that is held and that the visitor asked for. */
   once(frame: HTMLElement, address: string): void;
 }

@@ -6,6 +6,7 @@ import {
   type VisitorCase,
   visitorCase,
 } from '@douane/core/check';
+import type { Holder } from '@douane/core/hold';
 import { compileRelease, type Release } from '@douane/core/release';
 import type { Setup } from '@douane/core/setup';
 import { FAULTS, type Fault, type LogEntry, requestOf } from '@douane/demo';
@@ -25,6 +26,8 @@ const EXPECTED: Record<Fault, { none: string[]; accept: string[]; refuse: string
 const PATHS = ['/', '/timetable', '/fares', '/contact'];
 
 let world: World;
+let ines: Client;
+let siteId: string;
 let setup: Setup;
 let release: Release;
 let catalogue: Awaited<ReturnType<typeof loadKnowledge>>['all'];
@@ -32,9 +35,9 @@ let catalogue: Awaited<ReturnType<typeof loadKnowledge>>['all'];
 beforeAll(async () => {
   world = await startWorld();
   catalogue = (await loadKnowledge(world.config.catalogueFile)).all;
-  const ines = await new Client(world.url).signIn();
+  ines = await new Client(world.url).signIn();
   const address = `http://skerrysound.localhost:${world.web.port}/`;
-  const siteId = (await ines.call('POST', '/sites', { name: 'Ferry tickets', address })).body.id;
+  siteId = (await ines.call('POST', '/sites', { name: 'Ferry tickets', address })).body.id;
   await ines.run(siteId, 'scan');
   const { items } = (await ines.call('GET', `/sites/${siteId}/items`)).body;
   for (const [host, purpose, service] of [
@@ -52,11 +55,17 @@ beforeAll(async () => {
         service: 'Site',
       });
   }
-  const published = await ines.publish(siteId);
-  world.web.state.snippet = published.body.snippet;
-  setup = (await ines.call('GET', `/sites/${siteId}/draft`)).body.setup;
-  release = compileRelease(setup, 1, '2026-11-25');
+  // By the script alone, past which one of the faults gets.
+  await publishBy('script', 1);
 });
+
+/** Publishes what holds by a policy, or by the script alone. */
+async function publishBy(by: Holder, number: number): Promise<void> {
+  await ines.saveDraft(siteId, { holding: { unruled: 'by-regime', by } });
+  world.web.state.snippet = (await ines.publish(siteId)).body.snippet;
+  setup = (await ines.call('GET', `/sites/${siteId}/draft`)).body.setup;
+  release = compileRelease(setup, number, '2026-11-25');
+}
 afterAll(() => world?.stop());
 
 /** Visits as one case, with the third parties' log of just that visit. */
@@ -185,4 +194,14 @@ it('runs the cases side by side with the same verdicts, and names the version th
   expect(report.cases.map((c) => c.id)).toEqual(essentialCases(release).map((c) => c.id));
   expect(report).toMatchObject({ version: 1, summary: { slipped: 0 } });
   expect(report.pages).toHaveLength(5);
+});
+
+it('finds that the browser itself holds what gets past a script, and clears all of it after a yes', async () => {
+  await publishBy('policy', 2);
+  const refused = await visit('ignores-refusal', visitorCase('DE', ['refuse']));
+  expect(requestsOf(refused.checked, 'slipped')).toEqual([]);
+  const agreed = await visit('clean', visitorCase('DE', ['accept']));
+  expect(requestsOf(agreed.checked, 'slipped')).toEqual([]);
+  expect(requestsOf(agreed.checked, 'cleared').length).toBeGreaterThan(5);
+  expect(requestsOf(agreed.checked, 'silent')).toEqual([]);
 });

@@ -80,7 +80,7 @@ const plan = (unruled: Unruled = 'held'): PlanIndex => ({
 async function heldPage(markup = '', unruled: Unruled = 'held'): Promise<void> {
   page = await all.open(markup);
   await page.evaluate((of) => {
-    window.permits = new parts.Permits(of);
+    window.permits = parts.permitsOf(of);
     parts.holdElements(window.permits);
     parts.holdNetwork(window.permits);
   }, plan(unruled));
@@ -448,7 +448,7 @@ describe('while the place is being asked for', () => {
     });
     const runs = () => page.evaluate(() => window.permits.allows('advertising'));
     await page.evaluate((of) => {
-      window.permits = new parts.Permits(of);
+      window.permits = parts.permitsOf(of);
       const treated = { regimes: [], modes: { advertising: 'notice' as const }, gpc: 'ignored' as const };
       const rule = { ...treated, yesDays: null, refusalDays: null, askAgainDays: null };
       const rules = { purposes: [{ id: 'advertising' }], rules: [rule], places: {}, stateUnknown: {}, fallback: 0 };
@@ -461,8 +461,9 @@ describe('while the place is being asked for', () => {
         ...names,
         stored: { cookies: {}, storage: {}, databases: {}, caches: {}, workers: {} },
         policy: false,
+        header: false,
       };
-      const gate = new parts.Gate(config, window.permits, {}, {});
+      const gate = parts.gateOf(config, window.permits, {}, {});
       gate.begin();
       gate.tell({ age: 30 });
     }, plan());

@@ -2,7 +2,7 @@ import type { PlaceRule, Rules } from './types';
 
 /**
  * The rules without what only the reasoning needs: whose each value is. Treatments that come to the same are one, and a
- * state that is treated as its country is left out. `decide` comes to the same by them, but for regimes and trace.
+ * state that is treated as its country, or a country as any that is not listed, is left out. `decide` comes to the same by them, but for regimes and trace.
  */
 export function slimRules({ purposes, rules, places, stateUnknown, fallback, elsewhere }: Rules): Rules {
   const kept: PlaceRule[] = [];
@@ -16,9 +16,10 @@ export function slimRules({ purposes, rules, places, stateUnknown, fallback, els
     return position;
   };
   const all = Object.fromEntries(Object.entries(places).map(([code, at]) => [code, at < 0 ? at : slim(at)]));
+  const unlisted = slim(elsewhere ?? fallback);
   const telling = Object.entries(all).filter(([code, at]) => {
     const [country, state] = code.split('-') as [string, string?];
-    return !state || all[country] !== at;
+    return at !== (state ? (all[country] ?? unlisted) : unlisted);
   });
   return {
     purposes,

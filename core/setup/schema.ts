@@ -127,6 +127,8 @@ export const holdingSchema = z.strictObject({
   unruled: z.enum(UNRULED),
   /** Who holds in the page; where it is not said, the browser by a policy. */
   by: z.enum(HOLDERS).optional(),
+  /** Whether the site's server sends the policy as a header, by the cookie in which the gate says what is granted. */
+  header: z.boolean().optional(),
   /** What a page does after a choice; where it is not said, it lets go. */
   afterChoice: z.enum(AFTER_CHOICE).optional(),
 });

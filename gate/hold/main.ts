@@ -1,5 +1,5 @@
 import type { GateConfig, ToldOfVisitor } from '../types';
-import { Gate } from './gate';
+import { type Gate, gateOf } from './gate';
 import { watchInput } from './load-anew';
 import { holdElements } from './mechanisms/elements';
 import { holdNavigation } from './mechanisms/navigation';
@@ -7,7 +7,7 @@ import { holdNetwork } from './mechanisms/network';
 import { holdPeers } from './mechanisms/peers';
 import { holdStored } from './mechanisms/stored';
 import { holdWorkers } from './mechanisms/workers';
-import { Permits } from './permits';
+import { permitsOf } from './permits';
 import { visitOverride } from './visit-override';
 import { watchPage } from './watch';
 
@@ -35,14 +35,14 @@ function start(config: GateConfig): void {
   // Known only while this script runs.
   const { dataset = {} } = document.currentScript ?? {};
   const told = toldIn(dataset);
-  const permits = new Permits(config.plan);
+  const permits = permitsOf(config.plan);
   for (const hold of [holdElements, holdNetwork, holdNavigation, holdPeers]) hold(permits);
   holdStored(permits, config.stored);
   holdWorkers(permits, `${config.base}/${config.worker}`);
   watchInput();
   let gate: Gate | undefined;
   watchPage(permits, () => gate?.tend());
-  gate = new Gate(config, permits, visitOverride(), told, dataset.place);
+  gate = gateOf(config, permits, visitOverride(), told, dataset.place);
   window.douane = { open: () => gate!.open(), tell: (more) => gate!.tell(toldIn(more)), version: config.release };
   // A link of the page's own may lead to the choice.
   addEventListener('click', ({ target }) => {

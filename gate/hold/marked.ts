@@ -26,10 +26,10 @@ export function releaseMarked(permits: Permits, roots: Iterable<Node> = [documen
 
 /** Whether the visitor asked to see a frame, or what a template has one of. */
 function isAskedFor(element: Element, { framed }: Permits): boolean {
-  if (framed.length === 0) return false;
+  if (framed.size === 0) return false;
   const frame = element instanceof HTMLTemplateElement ? element.content.querySelector('iframe') : element;
   const address = frame?.getAttribute(`${MARK}-src`) ?? frame?.getAttribute('src');
-  return URL.canParse(address!, document.baseURI) && framed.includes(new URL(address!, document.baseURI).href);
+  return URL.canParse(address!, document.baseURI) && framed.has(new URL(address!, document.baseURI).href);
 }
 
 /** Marked elements below one, also where an element of the page is named as what asks for them. */

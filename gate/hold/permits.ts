@@ -4,73 +4,73 @@ import { safely } from './safely';
 type Waiting = { mark: string; run: () => void; element?: Element };
 
 /** What may run at the moment, and what waits until it may. Marks are purposes, or `*` for what nobody has ruled. */
-export class Permits {
-  private granted: Record<string, boolean> | null = null;
-  private waiting: Waiting[] = [];
-  private readonly admitted = new Set<string>();
-
+export interface Permits {
+  readonly plan: PlanIndex;
   /** The content security policy that the gate has put in force; `null`: none. */
-  policy: string | null = null;
+  policy: string | null;
   /** All marks there can be. */
   readonly marks: string[];
-  /** Whether something may run, by its purpose; `null`: third parties that nobody has ruled. */
-  readonly may = (purpose: string | null): boolean => this.allows(purpose ?? UNRULED);
-
-  constructor(readonly plan: PlanIndex) {
-    const purposes = Object.values(plan.hosts).flatMap((by) =>
-      typeof by === 'string' ? by : by.map(([, one]) => one),
-    );
-    this.marks = [UNRULED, ...new Set(purposes)];
-  }
-
   /** Addresses that the visitor has asked for, on this page. */
-  get framed(): string[] {
-    return [...this.admitted];
-  }
-
-  allows(mark: string): boolean {
-    return allowsMark(mark, this.granted ?? { nothing: false }, this.plan.unruled);
-  }
-
+  readonly framed: Set<string>;
+  allows(mark: string): boolean;
   /** The mark under which an address is held now; `null` where it may be contacted. */
-  holding(address: string): string | null {
+  holding(address: string): string | null;
+  /** Whether an address is somebody's whose purpose is held; not where nobody has ruled him. */
+  isRuledOut(address: string): boolean;
+  /** Whether anything is held at all. */
+  holdsAny(): boolean;
+  /** `element`: what it waits for, so that it can be let go alone. */
+  later(mark: string, run: () => void, element?: Element): void;
+  /** Lets go of what waits for one element that the visitor has asked for, whatever is granted. */
+  admit(address: string, element?: Element): void;
+  /** Takes over what is granted and lets go of what now may run, in the order it came. */
+  grant(granted: Record<string, boolean>): void;
+}
+
+// No class: names of its members would weigh more than all else in it, and every page waits for this.
+export function permitsOf(plan: PlanIndex): Permits {
+  let granted: Record<string, boolean> = { nothing: false };
+  let waiting: Waiting[] = [];
+  const framed = new Set<string>();
+  const purposes = Object.values(plan.hosts).flatMap((by) => (typeof by === 'string' ? by : by.map(([, of]) => of)));
+  const marks = [UNRULED, ...new Set(purposes)];
+  const allows = (mark: string) => allowsMark(mark, granted, plan.unruled);
+  const holding = (address: string) => {
     let url: URL;
     try {
       url = new URL(address, document.baseURI);
     } catch {
       return null; // not an address: the browser will say so itself
     }
-    if (this.admitted.has(url.href)) return null;
-    return heldAs(this.plan, url, location.hostname, (mark) => this.allows(mark));
-  }
-
-  /** Whether an address is somebody's whose purpose is held; not where nobody has ruled him. */
-  isRuledOut(address: string): boolean {
-    const mark = this.holding(address);
-    return mark !== null && mark !== UNRULED;
-  }
-
-  /** Whether anything is held at all. */
-  holdsAny = (): boolean => this.marks.some((mark) => !this.allows(mark));
-
-  /** `element`: what it waits for, so that it can be let go alone. */
-  later(mark: string, run: () => void, element?: Element): void {
-    this.waiting.push({ mark, run, element });
-  }
-
-  /** Lets go of what waits for one element that the visitor has asked for, whatever is granted. */
-  admit(address: string, element?: Element): void {
-    this.admitted.add(address);
-    const ready = this.waiting.filter((one) => one.element === element);
-    this.waiting = this.waiting.filter((one) => one.element !== element);
+    return framed.has(url.href) ? null : heldAs(plan, url, location.hostname, allows);
+  };
+  const letGo = (isReady: (one: Waiting) => boolean) => {
+    const ready = waiting.filter(isReady);
+    waiting = waiting.filter((one) => !ready.includes(one));
     for (const { run } of ready) safely(run);
-  }
-
-  /** Takes over what is granted and lets go of what now may run, in the order it came. */
-  grant(granted: Record<string, boolean>): void {
-    this.granted = granted;
-    const ready = this.waiting.filter(({ mark }) => this.allows(mark));
-    this.waiting = this.waiting.filter(({ mark }) => !this.allows(mark));
-    for (const { run } of ready) safely(run);
-  }
+  };
+  return {
+    plan,
+    policy: null,
+    marks,
+    framed,
+    allows,
+    holding,
+    isRuledOut(address) {
+      const mark = holding(address);
+      return mark !== null && mark !== UNRULED;
+    },
+    holdsAny: () => marks.some((mark) => !allows(mark)),
+    later(mark, run, element) {
+      waiting.push({ mark, run, element });
+    },
+    admit(address, element) {
+      framed.add(address);
+      letGo((one) => element !== undefined && one.element === element);
+    },
+    grant(now) {
+      granted = now;
+      letGo(({ mark }) => allows(mark));
+    },
+  };
 }

@@ -6,13 +6,16 @@ import type { VisitOverride } from '../types';
  */
 export function visitOverride(): VisitOverride {
   const own: unknown = Object.getOwnPropertyDescriptor(window, 'douaneVisit')?.value;
-  if (typeof own !== 'object' || own === null) return {};
-  const { place, gpc, age, guardian, test } = own as Record<string, unknown>;
-  return {
-    ...(typeof place === 'string' && { place }),
-    ...(typeof gpc === 'boolean' && { gpc }),
-    ...(typeof age === 'number' && { age }),
-    ...(guardian === true && { guardian }),
-    ...(test === true && { test }),
-  };
+  const given = Object.entries(own ?? {}).filter(
+    ([name, value]) => typeof value === TYPES[name as keyof VisitOverride],
+  );
+  return Object.fromEntries(given);
 }
+
+const TYPES: { [Name in keyof VisitOverride]-?: string } = {
+  place: 'string',
+  gpc: 'boolean',
+  age: 'number',
+  guardian: 'boolean',
+  test: 'boolean',
+};

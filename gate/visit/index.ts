@@ -97,15 +97,16 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
     const choice = chosenNow({ release, record, gpc, purposes });
     gate.take(choice);
     const { granted, keepDays } = gate.decision;
+    const isLess = Object.keys(before).some((id) => before[id] && !granted[id]);
+    // At once, so that nothing goes out while the page is left.
+    if (isLess) gate.apply();
     keepChoice(choice, keepDays, native.jar);
     // What was chosen elsewhere on the page answers a banner that stands open.
     for (const standing of allOf(BANNER_ELEMENT)) standing.remove();
     const left = await forget(stored, (purpose) => granted[purpose!] === false, native.jar);
     document.dispatchEvent(new CustomEvent('douane:choice', { detail: { granted: { ...granted }, record, left } }));
     // A script that runs cannot be stopped from outside; only a fresh page is without it.
-    const isLess = Object.keys(before).some((id) => before[id] && !granted[id]);
     if (isLess || config.afterChoice === 'reload') return location.reload();
-    if (config.afterChoice === 'release') gate.apply();
-    void showButton();
+    if (config.afterChoice === 'nothing' || gate.apply()) void showButton();
   }
 }

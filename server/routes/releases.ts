@@ -1,7 +1,8 @@
-import type { Draft, DraftSaved, PublishedRelease } from '@douane/api';
+import type { Draft, DraftSaved, PublishedRelease, ServerPolicy } from '@douane/api';
 import { allMeasuredSchema } from '@douane/core/lint';
 import { bannerContent, PRESSES } from '@douane/core/release';
 import { DRAFT_PARTS } from '@douane/core/setup';
+import { HEADER_SERVERS, headerConfig } from '@douane/edge';
 import { snippetFor } from '@douane/gate';
 import { Router } from 'express';
 import { z } from 'zod';
@@ -10,7 +11,8 @@ import { callOff, publishRelease, putInForce } from '../acts/publishing';
 import { answer } from '../answer';
 import type { ServerContext } from '../context';
 import { countItems } from '../db/items.sql';
-import { listPublications, listReleases, newestRelease } from '../db/releases.sql';
+import { listPublications, listReleases, newestRelease, releaseInForce } from '../db/releases.sql';
+import { notFound } from '../problems';
 import { draftDifferences, draftOf } from '../site-state';
 import { bodyOf } from './body';
 import { actorOf, siteIdOf, siteOf } from './site-of';
@@ -108,6 +110,15 @@ export function releaseRoutes(context: ServerContext): Router {
       .attachment(`${site.key}.setup.json`)
       .type('json')
       .send(JSON.stringify(setup, null, 2));
+  });
+  /** Configuration by which the site's own server sends the policy of the release in force. */
+  router.get('/sites/:siteId/header/:server', async (req, res) => {
+    const site = await siteOf(context, req);
+    const server = HEADER_SERVERS.find((one) => one === req.params.server);
+    if (!server) throw notFound('server');
+    const release = await releaseInForce(db, site.organisationId, site.id);
+    if (!release) throw notFound('release');
+    answer<ServerPolicy>(res, { text: headerConfig(release, server) });
   });
   return router;
 }

@@ -112,7 +112,10 @@ const router = createBrowserRouter([
               },
             ],
           },
-          { path: 'install', lazy: async () => ({ Component: (await import('./views/install')).InstallView }) },
+          {
+            path: 'install',
+            lazy: async () => ({ Component: (await import('./views/install/install-view')).InstallView }),
+          },
           { path: 'check', lazy: async () => ({ Component: (await import('./views/check/check-view')).CheckView }) },
           {
             path: 'records/:recordId?',

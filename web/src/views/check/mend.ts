@@ -18,7 +18,7 @@ export function mendFor({ purpose, chain }: Pick<CheckedItem, 'purpose' | 'chain
   const tag = chain?.[1];
   switch (tag?.how) {
     case 'markup': {
-      const { words, code } = marked(purpose, tag);
+      const { words, code } = markedForm(purpose, tag);
       return {
         words: `${words} The browser asks for what it reads in the markup before any script can stop it.`,
         code,
@@ -38,7 +38,7 @@ export function mendFor({ purpose, chain }: Pick<CheckedItem, 'purpose' | 'chain
 }
 
 /** The marked form of a tag that stands in the markup. */
-function marked(purpose: string, { kind, url }: ChainLink): Required<Mend> {
+export function markedForm(purpose: string, { kind, url }: ChainLink): Required<Mend> {
   switch (kind) {
     case 'image':
       return {

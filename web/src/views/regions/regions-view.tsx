@@ -1,4 +1,3 @@
-import type { Unruled } from '@douane/core/hold';
 import { placesWords } from '@douane/core/places';
 import type { Coverage } from '@douane/core/regimes';
 import type { Setup } from '@douane/core/setup';
@@ -9,6 +8,7 @@ import { Finding, ListAndDocket, Trouble } from '../../ui/parts';
 import { SaveBar } from '../save-bar';
 import { useSite } from '../site-frame';
 import { type DraftEditor, useDraft } from '../use-draft';
+import { HoldingForm } from './holding-form';
 import { LawChanged } from './law-changed';
 import { RegionsLinks } from './regions-links';
 import { ServedLaws } from './served-laws';
@@ -45,7 +45,7 @@ function Rules({ editor, setup }: { editor: DraftEditor; setup: Setup }) {
       <Covered coverage={coverage} setup={setup} />
       <SiteRules editor={editor} setup={setup} coverage={coverage} />
       <ServedLaws editor={editor} setup={setup} />
-      <UnruledForm editor={editor} setup={setup} />
+      <HoldingForm editor={editor} setup={setup} />
     </ListAndDocket>
   );
 }
@@ -80,38 +80,5 @@ function Covered({ coverage: { rules, served, left, laxer }, setup }: { coverage
         </>
       )}
     </p>
-  );
-}
-
-const UNRULED_WORDS: Record<Unruled, [title: string, what: string]> = {
-  'by-regime': [
-    'as the regime says',
-    'where a yes is asked, held until the visitor says yes to everything; elsewhere until he objects to anything',
-  ],
-  held: ['always held', 'until somebody rules them, whatever the visitor says'],
-  'let-through': ['let through', 'as if they were necessary'],
-};
-
-/** What the gate does with third parties that nobody has ruled, and what a check expects of it. */
-function UnruledForm({ editor, setup }: { editor: DraftEditor; setup: Setup }) {
-  return (
-    <fieldset>
-      <legend className="mb-2">
-        <h2>Third parties that nobody has ruled</h2>
-      </legend>
-      {(Object.entries(UNRULED_WORDS) as [Unruled, [string, string]][]).map(([unruled, [title, what]]) => (
-        <label key={unruled} className="flex min-h-6 items-baseline gap-2">
-          <input
-            type="radio"
-            name="unruled"
-            checked={setup.holding.unruled === unruled}
-            onChange={() => editor.change((s) => ({ ...s, holding: { unruled } }))}
-          />
-          <span>
-            <b>{title}</b>: {what}
-          </span>
-        </label>
-      ))}
-    </fieldset>
   );
 }

@@ -3,14 +3,16 @@ import { GPC_FILE, gpcFile } from '@douane/core/regimes';
 import { rulesOf } from '@douane/core/setup';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { call } from '../api/client';
-import * as queries from '../api/queries';
-import { useKeys } from '../ui/keys';
-import { Mark } from '../ui/mark';
-import { Ago, Button, Code, Empty, Finding, ListAndDocket, Section, Trouble } from '../ui/parts';
-import { pathOf, today } from '../ui/words';
-import { useSite } from './site-frame';
-import { underWay, useRuns } from './use-runs';
+import { call } from '../../api/client';
+import * as queries from '../../api/queries';
+import { useKeys } from '../../ui/keys';
+import { Mark } from '../../ui/mark';
+import { Ago, Button, Code, Empty, Finding, ListAndDocket, Section, Trouble } from '../../ui/parts';
+import { pathOf, today } from '../../ui/words';
+import { useSite } from '../site-frame';
+import { underWay, useRuns } from '../use-runs';
+import { MarkedTags } from './marked-tags';
+import { MeansOfHolding } from './means';
 
 const STATE_WORDS: Record<string, string> = {
   first: 'there, and first',
@@ -82,6 +84,12 @@ export function InstallView() {
         </>
       )}
       {draft && (
+        <MarkedTags
+          siteId={site.id}
+          needless={new Set(draft.setup.purposes.flatMap(({ id, necessary }) => (necessary ? [id] : [])))}
+        />
+      )}
+      {draft && (
         <details className="mt-3">
           <summary>
             Say that Global Privacy Control is obeyed, in <code>{GPC_FILE}</code>
@@ -129,6 +137,7 @@ export function InstallView() {
           </tbody>
         </table>
       )}
+      {draft && <MeansOfHolding siteId={site.id} siteKey={site.key} isSent={draft.setup.holding.header === true} />}
     </ListAndDocket>
   );
 }
