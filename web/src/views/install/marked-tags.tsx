@@ -27,11 +27,13 @@ export function MarkedTags({ siteId, needless }: { siteId: string; needless: Rea
 }
 
 /** By address, each once. */
-export function tagsOf(items: readonly Pick<RuledItem, 'kind' | 'chain' | 'ruling'>[], needless: ReadonlySet<string>) {
+export function tagsOf(items: readonly Pick<RuledItem, 'host' | 'chain' | 'ruling'>[], needless: ReadonlySet<string>) {
   const found = new Map<string, { url: string; where: string; form: ReturnType<typeof markedForm> }>();
-  for (const { chain, ruling } of items) {
+  for (const { host, chain, ruling } of items) {
     const tag = chain[1];
-    if (tag?.how !== 'markup' || !ruling || needless.has(ruling.purpose) || !tag.url) continue;
+    // What a tag of somebody else brought in waits for that tag.
+    const isItsOwn = tag?.how === 'markup' && new URL(tag.url).hostname === host;
+    if (!isItsOwn || !ruling || needless.has(ruling.purpose)) continue;
     found.set(tag.url, { url: tag.url, where: ruling.service, form: markedForm(ruling.purpose, tag) });
   }
   return [...found.values()];
