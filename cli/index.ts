@@ -17,7 +17,7 @@ const LOADERS: Record<string, () => Promise<void>> = {
   scan: async () => (await import('./commands/scan')).scanCommand(program),
   gate: async () => (await import('./commands/gate')).gateCommand(program, root),
   mark: async () => (await import('./commands/mark')).markCommand(program),
-  edge: async () => (await import('./commands/edge')).edgeCommand(program),
+  edge: async () => (await import('./commands/edge')).edgeCommand(program, root),
   header: async () => (await import('./commands/header')).headerCommand(program),
   decide: async () => (await import('./commands/decide')).decideCommand(program),
   check: async () => (await import('./commands/check')).checkCommand(program),

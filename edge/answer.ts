@@ -39,8 +39,7 @@ export function answerFor(
   count.dropped += withoutHeldHeaders(headers, address, held);
   const type = String(headers['content-type'] ?? '');
   const isHtml = HTML.test(type);
-  const nonce =
-    ACTIVE.test(type) || (status === 304 && !type) ? withPolicy(headers, held.policy, site.recorder) : undefined;
+  const nonce = ACTIVE.test(type) || (status === 304 && !type) ? withPolicy(headers, held.policy, site) : undefined;
   const isPart = status === 206;
   const hasBody = status >= 200 && status !== 204 && status !== 304;
   const decoding = decoder(String(headers['content-encoding'] ?? ''));

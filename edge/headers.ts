@@ -1,5 +1,5 @@
 import type { OutgoingHttpHeaders } from 'node:http';
-import type { Held } from './site';
+import type { EdgeSite, Held } from './site';
 
 /** Headers of an answer as node has them: a name in lower case, and one value or several. */
 export type Headers = OutgoingHttpHeaders;
@@ -44,16 +44,23 @@ const membersOf = (text: string): string[] =>
  * Puts a policy in force beside the page's own, and opens the page's own for gate and recorder. Gives back the nonce by
  * which the page trusts its scripts, if it does.
  */
-export function withPolicy(headers: Headers, policy: string | null, recorder: string): string | undefined {
+export function withPolicy(
+  headers: Headers,
+  policy: string | null,
+  { recorder, hash }: Pick<EdgeSite, 'recorder' | 'hash'>,
+): string | undefined {
   const name = 'content-security-policy';
   const own = listOf(headers[name]).flatMap((one) => one.split(','));
   const nonce = own.map((one) => /script-src(?:-elem)?\s[^;]*'nonce-([^']+)'/i.exec(one)?.[1]).find(Boolean);
-  put(headers, name, [...own.map((one) => opened(one, recorder)), ...(policy === null ? [] : [policy])]);
+  put(headers, name, [...own.map((one) => opened(one, recorder, hash)), ...(policy === null ? [] : [policy])]);
   return nonce;
 }
 
-/** A policy that lets in scripts of an origin, and requests to it, whatever else it says (CSP Level 3, section 6.7.1). */
-function opened(policy: string, origin: string): string {
+/**
+ * A policy that lets in scripts of an origin, one script by its hash, and requests to the origin, whatever else it says
+ * (CSP Level 3, section 6.7.1).
+ */
+function opened(policy: string, origin: string, hash: string): string {
   const directives = new Map<string, string[]>();
   for (const one of policy.split(';')) {
     const [name = '', ...values] = one.trim().split(/\s+/);
@@ -64,7 +71,10 @@ function opened(policy: string, origin: string): string {
     const from = [name, ...fallbacks].find((one) => directives.has(one));
     if (from === undefined) return;
     const values = directives.get(from)!.filter((value) => value.toLowerCase() !== "'none'");
-    if (!values.includes(origin)) directives.set(name, [...values, origin]);
+    // Beside a hash `'unsafe-inline'` counts no more, so where that counts none is added.
+    const isClosed = !values.includes("'unsafe-inline'") || values.some((value) => /^'(nonce|sha)/.test(value));
+    const added = [origin, ...(hash && name.startsWith('script') && isClosed ? [hash] : [])];
+    directives.set(name, [...new Set([...values, ...added])]);
   };
   open('connect-src', ['default-src']);
   if (directives.has('script-src-elem')) open('script-src-elem', []);

@@ -16,6 +16,8 @@ export interface EdgeOptions {
   placeOf(req: IncomingMessage): Place | null;
   /** For HTTP/2 and HTTPS; without, HTTP/1.1 in the clear. */
   tls?: { key: Buffer; cert: Buffer };
+  /** Lets all through as it is, to be measured against. */
+  untouched?: boolean;
   /** Nothing of an answer for so long, in milliseconds, and it is given up. */
   patienceMs?: number;
 }
@@ -151,7 +153,7 @@ export class Edge {
       const headers: Headers = { ...answer.headers };
       for (const name of namesOfHop(headers)) delete headers[name];
       const status = answer.statusCode ?? 502;
-      const way = answerFor(site, held, address, status, headers, this.counts);
+      const way = this.options.untouched ? null : answerFor(site, held, address, status, headers, this.counts);
       // A reason of its own is no part of HTTP/2.
       res.writeHead(status, headers as http.OutgoingHttpHeaders);
       if (way) res.flushHeaders?.();

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { choiceIn } from '@douane/core/consent/choice-cookie';
 import {
   allowsMark,
@@ -54,12 +55,17 @@ export class EdgeSite {
   /** Origin of gate and recorder. */
   readonly recorder: string;
 
-  constructor(release: Release) {
+  /** CSP source of the gate where it stands in the page itself, else empty. */
+  readonly hash: string;
+
+  /** `inline`: the gate's pointer, to stand in each page itself, so that no page waits for it to be fetched. */
+  constructor(release: Release, inline?: string) {
     this.number = release.number;
     this.rules = release.rules;
     this.plan = indexPlan(release.plan);
     this.stored = storedPatternsOf(release);
-    this.snippet = snippetFor(release.setup);
+    this.snippet = inline === undefined ? snippetFor(release.setup) : `<script>${inline}</script>`;
+    this.hash = inline === undefined ? '' : `'sha256-${createHash('sha256').update(inline).digest('base64')}'`;
     this.recorder = new URL(release.setup.recorder).origin;
   }
 
@@ -91,7 +97,7 @@ export class EdgeSite {
       },
       policy: policyFor(plan, may),
       isAny: !may(null) || Object.values(granted).some((yes) => !yes),
-      snippet: place ? this.snippet.replace('></script>', ` data-place="${place}"></script>`) : this.snippet,
+      snippet: place ? this.snippet.replace('<script', `<script data-place="${place}"`) : this.snippet,
       state,
     };
   }

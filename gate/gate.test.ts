@@ -107,6 +107,15 @@ it('names every file but the pointer by its content, and the pointer names them'
   expect(named(next, 'banner.').name).toBe(named(files, 'banner.').name);
 });
 
+it('asks nothing by itself while it is paused, and is the same in all else', () => {
+  const files = filesOf(setup);
+  const visitIn = (pointer: string) => /"visit":"([^"]+)"/.exec(pointer)![1]!;
+  const bodyOf = (pointer: string) => files.immutable.find(({ name }) => name === visitIn(pointer))!.body;
+  expect(bodyOf(files.pointer)).not.toContain('["*"]');
+  expect(bodyOf(files.pausedPointer)).toContain('["*"]');
+  expect(files.pausedPointer.replace(visitIn(files.pausedPointer), visitIn(files.pointer))).toBe(files.pointer);
+});
+
 it('lets no name from a scanned page end the script it stands in', () => {
   const hostile = structuredClone(setup);
   hostile.services[0]!.hosts = ['a.localhost/</script><script>alert(1)</script>$&'];

@@ -90,7 +90,7 @@ describe('for whom what is held', () => {
     answer = html(PAGE);
     const held = await get();
     expect(held.text).toBe(
-      '<!doctype html><head><script src="http://douane.localhost/g/s/gate.js" data-place="DE"></script><title>é</title></head><img data-gate="advertising" data-gate-src="http://ads.localhost/x.gif"><p>Café',
+      '<!doctype html><head><script data-place="DE" src="http://douane.localhost/g/s/gate.js"></script><title>é</title></head><img data-gate="advertising" data-gate-src="http://ads.localhost/x.gif"><p>Café',
     );
     expect(held.headers['content-security-policy']).toMatch(/^default-src 'self' .*site\.localhost:\*/);
     const free = await get(YES);
@@ -156,7 +156,7 @@ describe('for whom what is held', () => {
     );
     expect(ours).toContain("default-src 'self'");
     answer = html(PAGE, { 'content-security-policy': "script-src 'nonce-abc' 'strict-dynamic'" });
-    expect((await get()).text).toContain('<script nonce="abc" src=');
+    expect((await get()).text).toContain('<script nonce="abc" data-place="DE" src=');
   });
 
   it('takes what is held out of the site’s own style sheets', async () => {
@@ -307,6 +307,21 @@ it('speaks HTTP/2, and HTTP/1.1 to who does not', async () => {
   session.close();
   expect(text).toContain('data-gate="advertising"');
   await secure.close();
+});
+
+it('puts the gate into the page itself, by a hash where the page’s own policy asks for one', async () => {
+  const release = compileRelease(setup(), 1, '2026-11-26');
+  const inline = new EdgeSite(release, 'holds()');
+  edge.take(inline);
+  answer = html(PAGE, { 'content-security-policy': "script-src 'self'" });
+  const closed = await get();
+  expect(closed.text).toContain('<head><script data-place="DE">holds()</script><title>');
+  expect(String(closed.headers['content-security-policy'])).toContain(
+    `script-src 'self' http://douane.localhost ${inline.hash}`,
+  );
+  answer = html(PAGE, { 'content-security-policy': "script-src 'unsafe-inline'" });
+  expect(String((await get()).headers['content-security-policy'])).not.toContain('sha256');
+  edge.take(site());
 });
 
 it('takes another release while a page of the one before is on its way', async () => {

@@ -98,6 +98,7 @@ beforeAll(async () => {
     lookId,
     revision: '1',
     device: 'desktop',
+    server: 'nginx',
   };
 });
 afterAll(() => world?.stop());

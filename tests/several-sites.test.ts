@@ -48,7 +48,7 @@ const publish = async (of: Site, more: object = {}) =>
     {
       db: made.db,
       served: new ServedSites(made.db),
-      gateCode: { hold: '__DOUANE_CONFIG__', banner: '', button: '', held: '', visit: '', worker: '' },
+      gateCode: { hold: '__DOUANE_CONFIG__', banner: '', button: '', held: '', visit: '__DOUANE_VISIT__', worker: '' },
     },
     actor,
     of.id,
@@ -169,13 +169,16 @@ describe('a release', () => {
     const served = async () => {
       const found = (await servedSite(made.db, site.key))!;
       const { pointer, pausedPointer } = (await new ServedSites(made.db).inForce(found))!;
-      return { paused: found.paused, quiet: JSON.parse(found.paused ? pausedPointer : pointer).quiet };
+      return { paused: found.paused, visit: JSON.parse(found.paused ? pausedPointer : pointer).visit };
     };
-    expect(await served()).toEqual({ paused: false, quiet: [] });
+    const shown = await served();
+    expect(shown.paused).toBe(false);
     await putInForce(context, actor, site.id, { number, paused: true, fromAt: null, why: 'a fair' });
-    expect(await served()).toEqual({ paused: true, quiet: ['*'] });
+    const paused = await served();
+    expect(paused.paused).toBe(true);
+    expect(paused.visit).not.toBe(shown.visit);
     await putInForce(context, actor, site.id, { number, fromAt: null, why: null });
-    expect(await served()).toEqual({ paused: false, quiet: [] });
+    expect(await served()).toEqual(shown);
     expect((await listPublications(made.db, actor.organisationId, site.id)).map(({ paused }) => paused)).toEqual([
       false,
       true,

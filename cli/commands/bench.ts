@@ -9,13 +9,15 @@ import { loadGateCode, sha256 } from '@douane/server';
 import type { Command } from 'commander';
 import { benchClassify } from '../bench/classify';
 import { benchDecide } from '../bench/decide';
+import { benchEdge } from '../bench/edge';
 import { benchInventory } from '../bench/inventory';
+import { benchPageCost } from '../bench/page-cost';
 import { benchRecorder } from '../bench/recorder';
 import { say } from '../bench/say';
 import { benchHostilePages, benchMemory, benchQuietSite, benchShop } from '../bench/scan';
 import { Refused, today } from '../say';
 
-const PARTS = ['gate', 'recorder', 'classify', 'decide', 'items', 'hostile', 'quiet', 'shop', 'memory'];
+const PARTS = ['gate', 'page', 'edge', 'recorder', 'classify', 'decide', 'items', 'hostile', 'quiet', 'shop', 'memory'];
 
 /** `douane bench [parts…]`: measures, one line a figure. */
 export function benchCommand(program: Command, root: string): void {
@@ -28,6 +30,8 @@ export function benchCommand(program: Command, root: string): void {
       if (unknown) throw new Refused(`there is no part "${unknown}"; there are ${PARTS.join(', ')}`);
       const wanted = (part: string) => parts.length === 0 || parts.includes(part);
       if (wanted('gate')) await benchGate(root);
+      if (wanted('page')) await benchPageCost(root);
+      if (wanted('edge')) await benchEdge(root);
       if (wanted('recorder')) await benchRecorder(root);
       if (wanted('classify')) benchClassify();
       if (wanted('decide')) benchDecide();

@@ -3,8 +3,9 @@ import type { IncomingMessage } from 'node:http';
 import { parsePlace } from '@douane/core/regimes/place';
 import { compileRelease } from '@douane/core/release';
 import { EDGE_PATH, Edge, EdgeSite } from '@douane/edge';
-import { openPlaceFinder } from '@douane/server';
-import type { Command } from 'commander';
+import { gateFiles } from '@douane/gate';
+import { loadGateCode, openPlaceFinder, sha256 } from '@douane/server';
+import { type Command, Option } from 'commander';
 import { parseCount, readSetup } from '../files';
 import { Refused, today } from '../say';
 import { untilStopped } from '../stop';
@@ -16,12 +17,14 @@ interface Options {
   host?: string;
   number: number;
   placeHeader: string[];
+  inline?: boolean;
+  untouched?: boolean;
   cert?: string;
   key?: string;
 }
 
 /** `douane edge`: the holding reverse proxy. */
-export function edgeCommand(program: Command): void {
+export function edgeCommand(program: Command, root: string): void {
   program
     .command('edge')
     .description('run a reverse proxy in front of a site that holds what each visitor has not agreed to')
@@ -31,6 +34,8 @@ export function edgeCommand(program: Command): void {
     .option('--host <address>', 'address to listen on; all without it')
     .option('--number <n>', 'number of the release, as the recorder knows it', parseCount('--number'), 1)
     .option('--place-header <name...>', 'header in which a delivery network says where the visitor is', [])
+    .option('--inline', 'put the gate itself into each page, so that none waits for it to be fetched')
+    .addOption(new Option('--untouched', 'let all through as it is, to be measured against').hideHelp())
     .option('--cert <file>', 'certificate (PEM), for HTTPS and HTTP/2')
     .option('--key <file>', 'its private key (PEM)')
     .action(async (options: Options) => {
@@ -38,11 +43,16 @@ export function edgeCommand(program: Command): void {
       if (!URL.canParse(options.origin) || !/^https?:$/.test(new URL(options.origin).protocol))
         throw new Refused(`--origin: ${options.origin} is no web address, such as http://127.0.0.1:8080`);
       if (!options.cert !== !options.key) throw new Refused('--cert and --key belong together');
-      const read = async () => new EdgeSite(compileRelease(await readSetup(file), number, today()));
+      const code = options.inline ? await loadGateCode(root) : undefined;
+      const read = async () => {
+        const release = compileRelease(await readSetup(file), number, today());
+        return new EdgeSite(release, code && gateFiles(release, code, sha256).pointer);
+      };
       const placeOf = await openPlaceFinder(placeHeader);
       const edge = new Edge({
         origin: new URL(options.origin),
         site: await read(),
+        untouched: options.untouched === true,
         placeOf: (req: IncomingMessage) =>
           parsePlace(
             placeOf({

@@ -18,7 +18,7 @@ const sources = (policy: string | null, directive = 'default-src') =>
 it('names the own hosts and those of purposes that may run, and all below them', () => {
   const policy = policyFor(plan({ 'till.example': 'necessary', 'ads.example': 'advertising' }), only('necessary'));
   expect(sources(policy)).toEqual(['site.example:*', '*.site.example:*', 'till.example:*', '*.till.example:*']);
-  expect(policy).toContain("default-src 'self' 'unsafe-inline' 'unsafe-eval' data: blob: filesystem: site.example:*");
+  expect(policy).toContain("default-src 'self' 'unsafe-inline' 'unsafe-eval' data: blob: site.example:*");
 });
 
 it('lets sockets go where everything else may, which sources without a scheme do not', () => {

@@ -2,7 +2,7 @@ import { isOwnHost } from './look-up';
 import type { PlanIndex } from './types';
 
 /** What a policy lets pass besides hosts: what a page holds in itself, which contacts nobody. */
-const ITSELF = "'self' 'unsafe-inline' 'unsafe-eval' data: blob: filesystem:";
+const ITSELF = "'self' 'unsafe-inline' 'unsafe-eval' data: blob:";
 
 type Allows = (purpose: string | null) => boolean;
 

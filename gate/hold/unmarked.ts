@@ -1,5 +1,4 @@
 import { MARK } from './marked';
-import { coverParsed } from './mechanisms/frames';
 import type { Permits } from './permits';
 
 /**
@@ -12,16 +11,12 @@ export function stopUnmarked(element: Element, permits: Permits): void {
     element.remove();
   const address = element.getAttribute('src');
   if (address === null || element.hasAttribute(MARK)) return;
-  const isFrame = element instanceof HTMLIFrameElement;
   const mark = permits.holding(address);
-  if (mark === null) {
-    if (isFrame) coverParsed(element, permits);
-    return;
-  }
+  if (mark === null) return;
   if (element instanceof HTMLScriptElement) {
     element.type = 'text/plain';
     element.setAttribute(MARK, mark);
-  } else if (isFrame || element instanceof HTMLImageElement) {
+  } else if (element instanceof HTMLIFrameElement || element instanceof HTMLImageElement) {
     element.setAttribute(`${MARK}-src`, address);
     element.removeAttribute('src');
     element.setAttribute(MARK, mark);

@@ -27,6 +27,18 @@ export const SENT: Rest = {
   ways: own('link of the answer', 'style of the answer', 'cookie of the answer'),
 };
 
+/** A frame's own page has the gate itself, on most sites. */
+export const FRAMED: Rest = {
+  because:
+    'a page of the site’s own in a frame has the policy of its own answer, and no gate where it does not carry one',
+  ways: own(
+    'page in a frame',
+    'page in a frame by attribute',
+    'page in a frame by markup',
+    'page in a frame by script',
+  ),
+};
+
 export const SAME_HOST: Rest = {
   because: 'it stands in the markup, and a policy knows no exception for a path of a host that it lets in',
   ways: ['own path', 'shared host'].flatMap((who) =>
@@ -87,8 +99,6 @@ export const ALONE: Rest[] = [
       ...atRunTime('setter taken from a fresh realm', 'page written into a frame', 'module worker', 'worklet'),
       ...atRunTime('shared worker from a blob', 'worker from a blob', 'worker that imports scripts'),
       ...own('module worker', 'shared worker', 'worker', 'worker of a worker', 'worker that imports'),
-      ...own('page in a frame', 'page in a frame by attribute', 'page in a frame by markup'),
-      ...own('page in a frame by script'),
     ],
   },
   {

@@ -1,6 +1,5 @@
 import { setAttribute } from '../../native';
 import type { Permits } from '../permits';
-import { coverFrame } from './frames';
 import { replace, type Undo } from './replace';
 
 /** On a frame whose address a script has set: the mark it waits for. */
@@ -26,10 +25,7 @@ export function holdElements(permits: Permits): Undo[] {
     intended.delete(element);
     const isFrame = element instanceof HTMLIFrameElement;
     if (mark === null) {
-      if (isFrame) {
-        element.removeAttribute(HELD);
-        coverFrame(element, address, permits);
-      }
+      if (isFrame) element.removeAttribute(HELD);
       set();
       return;
     }
