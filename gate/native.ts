@@ -15,6 +15,12 @@ export const allOf = (selector: string): NodeListOf<HTMLElement> =>
 /** `element.setAttribute`, before the gate puts its own in its place. */
 export const setAttribute = Element.prototype.setAttribute;
 
+/** `element.hasAttribute` and the like, also of a form with a field of that name, which hides it. */
+const { hasAttribute, querySelectorAll } = Element.prototype;
+export const has = (element: Element, attribute: string): boolean => hasAttribute.call(element, attribute);
+export const allIn = (element: Element, selector: string): NodeListOf<Element> =>
+  querySelectorAll.call(element, selector);
+
 /** `null` while the page has none yet. */
 export const body = (): HTMLElement | undefined => allOf('body')[0];
 

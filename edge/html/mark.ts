@@ -35,6 +35,8 @@ export function marked(
   document: (html: string) => { html: string; marks: string[] },
 ): Marked | null {
   const element = tagName.toLowerCase();
+  // Most tags ask for nothing, and there are thousands of them.
+  if (!attrs.some((one) => fetches(element, fullName(one)) || one.name.startsWith('on'))) return null;
   const values = new Map(attrs.map((one) => [fullName(one).toLowerCase(), one.value]));
   if (values.has('data-gate')) return null;
   if (element === 'link' && !isFetchedLink(values.get('rel') ?? '')) return null;

@@ -1,4 +1,4 @@
-import { create, setAttribute } from '../native';
+import { allIn, allOf, create, has, setAttribute } from '../native';
 import type { Permits } from './permits';
 import { safely } from './safely';
 
@@ -8,19 +8,16 @@ export const MARK = 'data-gate';
 const LATER = `${MARK}-`;
 
 /**
- * Lets marked tags act once their purpose is granted, those in and below `roots` in document order. Two forms, which the
+ * Lets marked tags act once their purpose is granted, `root` itself or those below it, in document order. Two forms, which the
  * browser leaves alone until then: a vendor's snippet unchanged inside `<template data-gate="purpose">`, and any tag of
  * which what would make it act stands in an attribute of another name (`data-gate-src`, `data-gate-srcset`,
  * `data-gate-style`, …; `data-gate-text` for the text of a style). A script has `type="text/plain"` besides, and may have
  * its address in `src`. One that fails stops no other.
  */
-export function releaseMarked(permits: Permits, roots: Iterable<Node> = [document]): void {
-  const free = (element: Element) => {
+export function releaseMarked(permits: Permits, root: Element | Document = document): void {
+  const all = root instanceof Document ? allOf(`[${MARK}]`) : has(root, MARK) ? [root] : allIn(root, `[${MARK}]`);
+  for (const element of all) {
     if (permits.allows(element.getAttribute(MARK)!) || isAskedFor(element, permits)) safely(() => release(element));
-  };
-  for (const root of roots) {
-    if (root instanceof Element && root.hasAttribute(MARK)) free(root);
-    else if (root instanceof Element || root instanceof Document) for (const one of inside(root)) free(one);
   }
 }
 
@@ -31,10 +28,6 @@ function isAskedFor(element: Element, { framed }: Permits): boolean {
   const address = frame?.getAttribute(`${MARK}-src`) ?? frame?.getAttribute('src');
   return URL.canParse(address!, document.baseURI) && framed.has(new URL(address!, document.baseURI).href);
 }
-
-/** Marked elements below one, also where an element of the page is named as what asks for them. */
-export const inside = (root: Element | Document, selector = `[${MARK}]`): Iterable<Element> =>
-  (root instanceof Document ? Document : Element).prototype.querySelectorAll.call(root, selector);
 
 /** Lets one marked element act. */
 export function release(element: Element): void {

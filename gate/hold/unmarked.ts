@@ -1,3 +1,4 @@
+import { has } from '../native';
 import { MARK } from './marked';
 import type { Permits } from './permits';
 
@@ -9,8 +10,8 @@ export function stopUnmarked(element: Element, permits: Permits): void {
   // What a browser may fetch ahead of need: no page misses it.
   if (element instanceof HTMLScriptElement && element.type === 'speculationrules' && permits.holdsAny())
     element.remove();
-  const address = element.getAttribute('src');
-  if (address === null || element.hasAttribute(MARK)) return;
+  if (!has(element, 'src') || has(element, MARK)) return;
+  const address = element.getAttribute('src')!;
   const mark = permits.holding(address);
   if (mark === null) return;
   if (element instanceof HTMLScriptElement) {
