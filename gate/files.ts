@@ -78,6 +78,8 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
     };
     return script('visit', code.visit, '__DOUANE_VISIT__', config);
   };
+  // A page waits for every byte of it.
+  const stored = Object.entries(storedPatternsOf(release)).filter(([, names]) => Object.keys(names).length > 0);
   const [visit, paused] = [seen(false), seen(true)];
   const holding = ({ name }: GateFile) => {
     const config: GateConfig = {
@@ -85,7 +87,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
       release: release.number,
       rules: slimRules(release.rules),
       plan: indexPlan(release.plan),
-      stored: storedPatternsOf(release),
+      stored: Object.fromEntries(stored),
       policy: setup.holding.by !== 'script',
       header: setup.holding.header === true,
       banner: banner.name,

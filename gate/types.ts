@@ -14,7 +14,7 @@ export interface GateConfig {
   rules: Rules;
   plan: PlanIndex;
   /** What the site's own code stores, which is held and deleted again by name. */
-  stored: StoredPatterns;
+  stored: Partial<StoredPatterns>;
   /** Whether the browser is to hold by a policy. */
   policy: boolean;
   /** Whether the site's server sends one, by what it is told in a cookie. */

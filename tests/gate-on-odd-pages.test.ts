@@ -18,6 +18,8 @@ let context: BrowserContext;
 let page: Page;
 let odd: Odd = {};
 const arrived: string[] = [];
+/** Sends what of a page stands after `<!--later-->`. */
+let sendRest = () => {};
 
 interface Odd {
   /** At the beginning of the head, before the gate. */
@@ -48,7 +50,10 @@ beforeAll(async () => {
 <script type="text/plain" data-gate="measurement">throw new Error('a broken tag')</script>
 <script type="text/plain" data-gate="measurement" data-gate-src="http://third.localhost:${port}/marked.js"></script>${last}</body></html>`;
     res.setHeader('content-type', 'text/html; charset=utf-8');
-    res.end(policy ? html.replaceAll('<script', '<script nonce="n"') : html);
+    const [sent, ...later] = (policy ? html.replaceAll('<script', '<script nonce="n"') : html).split('<!--later-->');
+    if (later.length === 0) return void res.end(sent);
+    res.write(sent);
+    sendRest = () => res.end(later.join(''));
   }).listen(0);
   await once(server, 'listening');
   port = (server.address() as AddressInfo).port;
@@ -175,6 +180,20 @@ it('asks and records on a page that takes nothing but trusted types, and makes n
   const { records } = (await ines.call('GET', `/sites/${siteId}/records`)).body;
   expect(records[0]).toMatchObject({ method: 'refuse-all' });
   expect(refused).toEqual([]);
+});
+
+it('lets go of a marked tag only when all of it has come', async () => {
+  await arrive('DE', {});
+  await sayYes();
+  const ran = (n: number) => `<script>(window.ran ??= []).push(${n})</script>`;
+  odd = {
+    last: `<i id="there"></i><template data-gate="measurement">${ran(1)}<!--later-->${ran(2)}</template><template data-gate="measurement">${ran(3)}</template>`,
+  };
+  const loaded = page.reload();
+  await expect.poll(() => page.evaluate(() => document.getElementById('there') !== null).catch(() => false)).toBe(true);
+  sendRest();
+  await loaded;
+  expect(await page.evaluate(() => (window as { ran?: number[] }).ran)).toEqual([1, 2, 3]);
 });
 
 it('keeps the yes for the next page, and asks again once the cookie is damaged', async () => {

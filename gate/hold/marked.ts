@@ -16,10 +16,16 @@ const LATER = `${MARK}-`;
  */
 export function releaseMarked(permits: Permits, root: Element | Document = document): void {
   const all = root instanceof Document ? allOf(`[${MARK}]`) : has(root, MARK) ? [root] : allIn(root, `[${MARK}]`);
-  for (const element of all) {
-    if (permits.allows(element.getAttribute(MARK)!) || isAskedFor(element, permits)) safely(() => release(element));
-  }
+  for (const element of all) if (isFree(element, permits) && isWhole(element)) safely(() => release(element));
 }
+
+/** Whether a marked element may act. */
+export const isFree = (element: Element, permits: Permits): boolean =>
+  permits.allows(element.getAttribute(MARK)!) || isAskedFor(element, permits);
+
+/** Whether the parser is done with something: what is inside it comes after it, and pieces of a page come when they do. */
+const isWhole = (node: Node | null): boolean =>
+  document.readyState !== 'loading' || (node !== null && (node.nextSibling !== null || isWhole(node.parentNode)));
 
 /** Whether the visitor asked to see a frame, or what a template has one of. */
 function isAskedFor(element: Element, { framed }: Permits): boolean {

@@ -6,11 +6,14 @@ import type { CookieJar } from '../types';
  * databases, caches and service workers of this origin. Resolves with the names of cookies that are still there.
  */
 export async function forget(
-  stored: StoredPatterns,
+  stored: Partial<StoredPatterns>,
   refused: (purpose: string | undefined) => boolean,
   jar: CookieJar,
 ): Promise<string[]> {
-  const fits = (names: NamesByPurpose) => (name: string) => refused(purposeOfStored(names, name));
+  const fits =
+    (names: NamesByPurpose = {}) =>
+    (name: string) =>
+      refused(purposeOfStored(names, name));
   const cookies = () =>
     jar
       .read()

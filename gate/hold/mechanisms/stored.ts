@@ -6,7 +6,10 @@ import { replace, type Undo } from './replace';
  * What the site's own code stores for a purpose that is held, by name: cookies, keys of storage, databases and caches.
  * It is stored once it may be; whoever reads it back meanwhile finds nothing.
  */
-export function holdStored(permits: Permits, { cookies, storage, databases, caches }: StoredPatterns): Undo[] {
+export function holdStored(
+  permits: Permits,
+  { cookies = {}, storage = {}, databases = {}, caches = {} }: Partial<StoredPatterns>,
+): Undo[] {
   /** Runs now, or once it may. */
   const gated = (names: NamesByPurpose, name: unknown, run: () => unknown): unknown => {
     const purpose = purposeOfStored(names, String(name));
