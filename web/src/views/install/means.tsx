@@ -10,7 +10,7 @@ const MEANS: [name: string, holds: string, leaves: string][] = [
   [
     'Script with the browser’s policy',
     'whatever a page does once it runs; unmarked tags never run',
-    'the browser asks for what stands unmarked in the markup, ahead of any script',
+    'what stands unmarked in the markup is asked for ahead of any script; own pages in frames that carry no gate',
   ],
   [
     'Header, with the script',
