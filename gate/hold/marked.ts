@@ -20,12 +20,15 @@ export function releaseMarked(permits: Permits, root: Element | Document = docum
 }
 
 /** Whether a marked element may act. */
-export const isFree = (element: Element, permits: Permits): boolean =>
+const isFree = (element: Element, permits: Permits): boolean =>
   permits.allows(element.getAttribute(MARK)!) || isAskedFor(element, permits);
 
-/** Whether the parser is done with something: what is inside it comes after it, and pieces of a page come when they do. */
-const isWhole = (node: Node | null): boolean =>
-  document.readyState !== 'loading' || (node !== null && (node.nextSibling !== null || isWhole(node.parentNode)));
+/**
+ * Whether all of an element is there. What is inside it comes after it, in pieces where the page does, and nothing tells
+ * when the parser has left it: what follows may have been put there by a script. So what has content waits for the page.
+ */
+const isWhole = (element: Element): boolean =>
+  document.readyState !== 'loading' || !element.matches('template,style,script:not([src],[data-gate-src])');
 
 /** Whether the visitor asked to see a frame, or what a template has one of. */
 function isAskedFor(element: Element, { framed }: Permits): boolean {
@@ -70,7 +73,8 @@ async function unpack(template: HTMLTemplateElement): Promise<void> {
           })
         : null;
     template.before(script ?? node);
-    await ended;
+    // Else all of it at once, so that templates stay in their order.
+    if (ended) await ended;
   }
 }
 

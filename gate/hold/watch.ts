@@ -1,5 +1,5 @@
 import { allIn, has } from '../native';
-import { isFree, MARK, releaseMarked } from './marked';
+import { MARK, releaseMarked } from './marked';
 import type { Permits } from './permits';
 import { stopUnmarked } from './unmarked';
 
@@ -13,11 +13,9 @@ const WATCHED = `script,[src],template,[${MARK}]`;
  */
 export function watchPage(permits: Permits, onFrames: () => void): void {
   let frames = false;
-  /** Marked, free to act, and still being read. */
-  let unread: Element[] = [];
   const look = (element: Element) => {
     stopUnmarked(element, permits);
-    if (has(element, MARK) && isFree(element, permits)) unread.push(element);
+    if (has(element, MARK)) releaseMarked(permits, element);
     frames ||= isFrame(element);
   };
   new MutationObserver((changes) => {
@@ -31,11 +29,9 @@ export function watchPage(permits: Permits, onFrames: () => void): void {
       }
       for (const node of removedNodes) frames ||= isElement(node) && (isFrame(node) || hasFrame(node));
     }
-    for (const element of unread) releaseMarked(permits, element);
-    unread = unread.filter((element) => has(element, MARK));
     if (frames) onFrames();
   }).observe(document, { childList: true, subtree: true });
-  // What was let go of while it was read.
+  // What has content, now that all of it is there.
   addEventListener('DOMContentLoaded', () => releaseMarked(permits));
 }
 
