@@ -1,4 +1,5 @@
 import { HELD_ELEMENT } from '@douane/core/consent/banner-marks';
+import { UNRULED_MARK } from '@douane/core/hold';
 import { withFacts } from '@douane/core/texts/keys';
 import { el, rich } from '../dom';
 import { raised } from '../host';
@@ -6,9 +7,6 @@ import type { HeldOptions } from '../types';
 
 /** Smaller than this, in pixels, it shows nothing that anybody could miss: a frame that only counts. */
 const LEAST = { width: 80, height: 40 };
-
-/** The mark of third parties that nobody has ruled; see `hold/permits.ts`. */
-const UNRULED = '*';
 
 /** By frame: what stands in its place, and how it was drawn before. */
 const standing = new Map<HTMLElement, { host: HTMLElement; display: string }>();
@@ -51,7 +49,7 @@ function standIn(frame: HTMLElement, options: HeldOptions): void {
   const title = el('h2', { id: 't' }, say(texts.heldTitle));
   // What nobody has ruled is for no purpose that could be said yes to.
   const purpose = frame.dataset.gate ?? frame.dataset.douaneHeld ?? '';
-  const offered = !options.barred.includes(purpose);
+  const offered = !purpose.split(' ').some((one) => options.barred.includes(one));
   const all = [
     button('once', texts.loadOnce, () => once(frame, address)),
     // A yes is by purpose, so the button names that.
@@ -63,7 +61,7 @@ function standIn(frame: HTMLElement, options: HeldOptions): void {
       });
     }),
   ];
-  const buttons = all.slice(0, !offered ? 0 : purpose === UNRULED ? 1 : 2);
+  const buttons = all.slice(0, !offered ? 0 : purpose === UNRULED_MARK ? 1 : 2);
   const said = el('p', { role: 'status' });
   const box = el('section', { class: 'held', 'aria-labelledby': 't' }, [
     title,
@@ -96,7 +94,10 @@ function posterOf({ dataset: { poster } }: HTMLIFrameElement): string | undefine
 }
 
 const nameOf = (purpose: string, { purposes }: HeldOptions['content']) =>
-  purposes.find(({ id }) => id === purpose)?.name ?? purpose;
+  purpose
+    .split(' ')
+    .map((one) => purposes.find(({ id }) => id === one)?.name ?? one)
+    .join(', ');
 
 /** The address that a frame waits to get; empty where that is none. */
 function addressOf(frame: HTMLIFrameElement): string {

@@ -74,7 +74,9 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
         barred,
         frames: held,
         once: (frame, address) => gate.once(frame, address),
-        always: (purpose) => choose({ ...granted, [purpose]: true }, 'chosen'),
+        // A frame may wait for several.
+        always: (mark) =>
+          choose({ ...granted, ...Object.fromEntries(mark.split(' ').map((one) => [one, true])) }, 'chosen'),
       });
     });
   }
