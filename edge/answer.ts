@@ -146,8 +146,7 @@ function css(held: Held, address: string, count: Counted): Transform {
     flush(done) {
       if (!all) return done();
       const text = Buffer.concat(all).toString('latin1');
-      const isHeld = (one: string) => URL.canParse(one, address) && held.holding(new URL(one, address).href) !== null;
-      const rest = withoutHeld(text, isHeld);
+      const rest = withoutHeld(text, (one) => held.holding(one, address) !== null);
       if (rest !== text) count.marked++;
       done(null, Buffer.from(rest, 'latin1'));
     },

@@ -17,7 +17,7 @@ const put = (headers: Headers, name: string, list: readonly string[]): void => {
  */
 export function withoutHeldHeaders(headers: Headers, base: string, held: Held): number {
   let dropped = 0;
-  const isHeld = (address: string) => URL.canParse(address, base) && held.holding(new URL(address, base).href) !== null;
+  const isHeld = (address: string) => held.holding(address, base) !== null;
   const keep = (name: string, list: string[], isFree: (one: string) => boolean) => {
     const free = list.filter(isFree);
     dropped += list.length - free.length;

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { choiceIn } from '@douane/core/consent/choice-cookie';
 import {
   allowsMark,
+  byHost,
   heldAs,
   indexPlan,
   mayRun,
@@ -28,10 +29,36 @@ export interface AskedBy {
   host: string;
 }
 
+/** The mark under which an address is held that stands in a page; `null` where it may be contacted, or is none. */
+export type HoldingFrom = (address: string, base: string) => string | null;
+
+/** Written so it is a path of the page's own host, whatever comes after; most addresses of most pages are. */
+const OWN_PATH = /^\/?[\w-]+(\.\w+)?([/?#]|$)/;
+
+/** What holds for the pages of a host. `allows`: whether a mark may run. */
+export function holdingBy(plan: PlanIndex, host: string, allows: (mark: string) => boolean): HoldingFrom {
+  const isRuled = byHost(plan.hosts, host) !== undefined;
+  let known = '';
+  let isOwn = false;
+  return (address, base) => {
+    if (base !== known) {
+      known = base;
+      isOwn = !isRuled && URL.canParse(base) && new URL(base).hostname === host;
+    }
+    if (isOwn && OWN_PATH.test(address)) return null;
+    let url: URL;
+    try {
+      url = new URL(address, base);
+    } catch {
+      return null;
+    }
+    return heldAs(plan, url, host, allows);
+  };
+}
+
 /** What is held for one visitor, and how. */
 export interface Held {
-  /** The mark under which an absolute address is held; `null` where it may be contacted. */
-  holding(address: string): string | null;
+  holding: HoldingFrom;
   /** Whether the site's own server may set a cookie of that name. */
   maySet(cookie: string): boolean;
   /** The policy that holds in the browser; `null`: none is needed, or none can say it. */
@@ -90,7 +117,7 @@ export class EdgeSite {
     const allows = (mark: string) => allowsMark(mark, granted, plan.unruled);
     const may = (purpose: string | null) => mayRun(purpose, granted, plan.unruled);
     return {
-      holding: (address) => heldAs(plan, new URL(address), host, allows),
+      holding: holdingBy(plan, host, allows),
       maySet: (cookie) => {
         const purpose = purposeOfStored(stored.cookies, cookie);
         return purpose === undefined || may(purpose);

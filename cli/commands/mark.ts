@@ -1,9 +1,9 @@
 import { readFile, writeFile } from 'node:fs/promises';
-import { allowsMark, heldAs, indexPlan, purposeOf } from '@douane/core/hold';
+import { allowsMark, indexPlan, purposeOf } from '@douane/core/hold';
 import { compileRelease } from '@douane/core/release';
 import type { Setup } from '@douane/core/setup';
 import { plural } from '@douane/core/words';
-import { Rewriter } from '@douane/edge';
+import { holdingBy, Rewriter } from '@douane/edge';
 import { snippetFor } from '@douane/gate';
 import type { Command } from 'commander';
 import pc from 'picocolors';
@@ -62,7 +62,6 @@ function marker(setup: Setup, first: string): (html: string) => { html: string }
   const needed = Object.fromEntries(release.rules.purposes.map(({ id, necessary }) => [id, necessary === true]));
   const allows = (mark: string) => allowsMark(mark, needed, plan.unruled);
   const { hostname } = new URL(setup.site.address);
-  const holding = (address: string) => heldAs(plan, new URL(address), hostname, allows);
   const heldHosts = Object.keys(plan.hosts).flatMap((host) => {
     const purpose = purposeOf(plan, { hostname: host, pathname: '/' });
     return purpose && !allows(purpose) ? [[host, purpose] as const] : [];
@@ -74,7 +73,7 @@ function marker(setup: Setup, first: string): (html: string) => { html: string }
     const left: MarkedFile['left'] = [];
     const rewriter = new Rewriter({
       base: setup.site.address,
-      holding,
+      holding: holdingBy(plan, hostname, allows),
       names,
       // Marked once already, it is there.
       first: html.includes(first) ? '' : first,

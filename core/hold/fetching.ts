@@ -26,8 +26,6 @@ const BY_ELEMENT: Record<string, Record<string, AttributeKind>> = {
   object: address('data', 'codebase', 'classid'),
   link: { ...address('href'), imagesrcset: 'srcset' },
   meta: { content: 'refresh' },
-  a: { ping: 'list' },
-  area: { ping: 'list' },
   html: address('manifest'),
   // Of SVG.
   image: { ...SVG_LINK, ...MEDIA },
@@ -35,10 +33,14 @@ const BY_ELEMENT: Record<string, Record<string, AttributeKind>> = {
   feimage: SVG_LINK,
 };
 /** On any element. */
-const EVERYWHERE: Record<string, AttributeKind> = { style: 'css', background: 'address' };
+const EVERYWHERE: Record<string, AttributeKind> = { style: 'css', background: 'address', ping: 'list' };
 /** Of SVG's presentation attributes, those whose value may lead somewhere. */
 const OF_SVG = ['fill', 'stroke', 'filter', 'mask', 'clip-path', 'cursor', 'marker-start', 'marker-mid', 'marker-end'];
 for (const name of OF_SVG) EVERYWHERE[name] = 'css';
+
+/** Elements that have attributes of their own by which they fetch, and attributes by which any element may. */
+export const FETCHING_ELEMENTS: readonly string[] = Object.keys(BY_ELEMENT);
+export const FETCHING_ATTRIBUTES: readonly string[] = Object.keys(EVERYWHERE);
 
 /** What an attribute of an element holds, if it has the browser ask for something; names in lower case. */
 export const fetches = (element: string, attribute: string): AttributeKind | undefined =>

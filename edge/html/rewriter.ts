@@ -1,12 +1,12 @@
-import { type Token, TokenizerMode } from 'parse5';
-import { SAXParser } from 'parse5-sax-parser';
+import type { Token } from 'parse5';
+import type { HoldingFrom } from '../site';
 import { fullName, type Holding, heldStyle, marked, markOf } from './mark';
+import { Tokens } from './tokens';
 
 export interface RewriteOptions {
   /** Address of the page, from which relative ones go. */
   base: string;
-  /** The mark under which an absolute address is held; `null` where it may be contacted. */
-  holding(address: string): string | null;
+  holding: HoldingFrom;
   /** Stands first in the head, before all that the page has. */
   first?: string;
   /**
@@ -14,7 +14,7 @@ export interface RewriteOptions {
    * are left to what holds at run time.
    */
   names?: (code: string) => string | null;
-  /** What was marked, and where. */
+  /** What was marked, and where; lines are counted where `names` is given. */
   onMarked?(what: { tag: string; line: number; marks: string[] }): void;
   /** An attribute that names somebody held and is none that the browser or a handler would use: a script may. */
   onLeft?(what: { tag: string; line: number; attribute: string }): void;
@@ -30,7 +30,7 @@ const escaped = (value: string) => value.replace(/&/g, '&amp;').replace(/"/g, '&
  * do. A text is taken as bytes, one to a character (`latin1`), so any encoding that has ASCII in it goes through unread.
  */
 export class Rewriter {
-  private readonly parser: Parser;
+  private readonly tokens: Tokens;
   private source = '';
   /** Where `source` begins, and up to where it is out, from the beginning of the page. */
   private from = 0;
@@ -47,26 +47,32 @@ export class Rewriter {
   constructor(private readonly options: RewriteOptions) {
     this.base = options.base;
     this.first = options.first ?? '';
-    this.parser = new Parser(this);
+    // Of a page whose code is read as well, every attribute counts.
+    this.tokens = new Tokens(this, options.names === undefined);
   }
 
   /** Takes a piece of the page and gives back what of it can go on. */
   write(piece: string): string {
     this.source += piece;
-    this.parser.feed(piece, false);
+    this.tokens.feed(piece, false);
     const isTooLong = this.source.length > MOST_HELD;
     if (isTooLong) this.waiting = null;
-    if (isTooLong || (!this.waiting && !this.first && this.parser.isBetweenTags()))
+    if (isTooLong || (!this.waiting && !this.first && this.tokens.isBetweenTags()))
       this.copyTo(this.from + this.source.length);
     return this.flush();
   }
 
   /** The rest, when no more comes. */
   end(): string {
-    this.parser.feed('', true);
+    this.tokens.feed('', true);
     if (this.first) this.putFirst(this.from + this.source.length);
     this.copyTo(this.from + this.source.length);
     return this.flush();
+  }
+
+  /** Whether tags that ask for nothing may go through unseen. */
+  get isAtRest(): boolean {
+    return this.first === '' && this.waiting === null;
   }
 
   onStartTag(token: Token.TagToken): void {
@@ -139,10 +145,7 @@ export class Rewriter {
     return { html: rewriter.write(text) + rewriter.end(), marks };
   }
 
-  private readonly holding: Holding = (address) => {
-    const text = asUnicode(address);
-    return URL.canParse(text, this.base) ? this.options.holding(new URL(text, this.base).href) : null;
-  };
+  private readonly holding: Holding = (address) => this.options.holding(asUnicode(address), this.base);
 
   private readonly names = (code: string): string | null => this.options.names?.(code) ?? null;
 
@@ -227,35 +230,3 @@ const asUnicode = (bytes: string): string =>
 
 /** What entities gave that no byte can be. */
 const ascii = (text: string): string => text.replace(/[\u0100-\uffff]/g, (sign) => `&#${sign.charCodeAt(0)};`);
-
-/** parse5's parser of single tokens, asked for them directly: as a stream it takes five times as long. */
-class Parser extends SAXParser {
-  constructor(private readonly to: Rewriter) {
-    super({ sourceCodeLocationInfo: true });
-  }
-
-  feed(text: string, isLast: boolean): void {
-    this.tokenizer.write(text, isLast);
-  }
-
-  /** Whether what came last is text, so that all before it has been told. */
-  isBetweenTags(): boolean {
-    const { DATA, RCDATA, RAWTEXT, SCRIPT_DATA, PLAINTEXT } = TokenizerMode;
-    return ([DATA, RCDATA, RAWTEXT, SCRIPT_DATA, PLAINTEXT] as number[]).includes(this.tokenizer.state);
-  }
-
-  override onStartTag(token: Token.TagToken): void {
-    this.to.onStartTag(token);
-  }
-  override onEndTag(token: Token.TagToken): void {
-    this.to.onEndTag(token);
-  }
-  override onCharacter({ chars, location }: Token.CharacterToken): void {
-    this.to.onText(chars, location!.startOffset);
-  }
-  override onWhitespaceCharacter(): void {}
-  override onNullCharacter(): void {}
-  override onComment(): void {}
-  override onDoctype(): void {}
-  override onEof(): void {}
-}

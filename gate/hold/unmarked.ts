@@ -2,14 +2,16 @@ import { has } from '../native';
 import { MARK } from './marked';
 import type { Permits } from './permits';
 
+/** What a browser may fetch, and run, ahead of need. */
+export const SPECULATION = 'script[type=speculationrules]';
+
 /**
  * Stops a tag that stands unmarked in the markup. The browser has asked for it ahead of any script, so this keeps it
  * from running and not from being requested; a check rightly says it slipped.
  */
 export function stopUnmarked(element: Element, permits: Permits): void {
-  // What a browser may fetch ahead of need: no page misses it.
-  if (element instanceof HTMLScriptElement && element.type === 'speculationrules' && permits.holdsAny())
-    element.remove();
+  // No page misses it.
+  if (element instanceof HTMLScriptElement && element.matches(SPECULATION) && permits.holdsAny()) element.remove();
   if (!has(element, 'src') || has(element, MARK)) return;
   const address = element.getAttribute('src')!;
   const mark = permits.holding(address);

@@ -1,38 +1,66 @@
-import { allIn, has } from '../native';
+import { allIn, allOf, has } from '../native';
 import { MARK, releaseMarked } from './marked';
 import type { Permits } from './permits';
-import { stopUnmarked } from './unmarked';
+import { SPECULATION, stopUnmarked } from './unmarked';
 
-/** What may have to be held or let go of, in one look. */
-const WATCHED = `script,[src],template,[${MARK}]`;
+/** What may have to be let go of, or has something stand in its place. */
+const SEEN = `iframe,template,[${MARK}]`;
+/** What may have to be held besides, in one look. */
+const WATCHED = `script,[src],${SEEN}`;
+/** How often is looked while the page is read and the browser holds, in ms: to no visitor it seems late. */
+const PACE_MS = 40;
 
 /**
  * Looks at what comes into the page, and only at that: holds what is not marked, lets go of what is and may. `onFrames`:
- * frames, or what may hold one, have come or gone. It runs hundreds of times while a page is read, so it makes nothing
- * that it can do without.
+ * frames, or what may hold one, have come or gone.
+ *
+ * A page is read in hundreds of pieces, and to go through each as it comes costs more than all else the gate does. So
+ * where nothing is to be kept from running by a look, since the browser's own policy does that, only the script that the
+ * parser has come to is looked at in time, and the rest a little later.
  */
 export function watchPage(permits: Permits, onFrames: () => void): void {
+  let isAwaited = false;
   let frames = false;
   const look = (element: Element) => {
     stopUnmarked(element, permits);
     if (has(element, MARK)) releaseMarked(permits, element);
     frames ||= isFrame(element);
   };
-  new MutationObserver((changes) => {
+  const lookAt = (elements: Iterable<Element>) => {
+    for (const element of elements) look(element);
+  };
+  const tell = () => {
+    if (frames) onFrames();
     frames = false;
+  };
+  const lookAround = () => {
+    isAwaited = false;
+    lookAt(allOf(`${SEEN},${SPECULATION}`));
+    tell();
+  };
+  new MutationObserver((changes) => {
+    if (document.readyState === 'loading' && (permits.policy !== null || !permits.holdsAny())) {
+      const { target, addedNodes } = changes[changes.length - 1]!;
+      // Its text comes into a script after itself.
+      const script = target instanceof HTMLScriptElement ? target : addedNodes[0];
+      if (script instanceof HTMLScriptElement && script.hasAttributes()) look(script);
+      if (!isAwaited) setTimeout(lookAround, PACE_MS);
+      isAwaited = true;
+      return;
+    }
     for (const { addedNodes, removedNodes } of changes) {
       for (const node of addedNodes) {
         if (!isElement(node)) continue;
         look(node);
         // What came as a piece is told of by its outermost alone; to look twice does nothing more.
-        for (const inner of allIn(node, WATCHED)) look(inner);
+        lookAt(allIn(node, WATCHED));
       }
       for (const node of removedNodes) frames ||= isElement(node) && (isFrame(node) || hasFrame(node));
     }
-    if (frames) onFrames();
+    tell();
   }).observe(document, { childList: true, subtree: true });
-  // What has content, now that all of it is there.
-  addEventListener('DOMContentLoaded', () => releaseMarked(permits));
+  // Now that all is there: also what has content.
+  addEventListener('DOMContentLoaded', lookAround);
 }
 
 const isElement = (node: Node): node is Element => node.nodeType === 1;
