@@ -1,20 +1,18 @@
 import { buttonCss, faceOf, heldCss, isButtonShown } from '@douane/core/banner';
-import { indexPlan, quietPaths } from '@douane/core/hold';
+import { indexPlan, isSaidByPolicy, quietPaths } from '@douane/core/hold';
+import { listenersOf } from '@douane/core/listeners';
 import { slimRules } from '@douane/core/regimes';
 import { type Release, storedPatternsOf } from '@douane/core/release';
 import type { Setup } from '@douane/core/setup';
 import { textsFile } from './texts-file';
-import type { ButtonFace, GateConfig, HeldFace, VisitConfig } from './types';
+import type { ButtonFace, GateConfig, HeldFace, ToldConfig, VisitConfig } from './types';
 
-/** The built scripts, each with the place for its configuration still open. */
-export interface GateCode {
-  hold: string;
-  banner: string;
-  button: string;
-  held: string;
-  visit: string;
-  worker: string;
-}
+/**
+ * The built scripts, each with the place for its configuration still open. `hold` where the browser's policy holds what a
+ * policy can say, `alone` where the script has to hold that as well.
+ */
+export const GATE_SCRIPTS = ['hold', 'alone', 'banner', 'button', 'held', 'visit', 'worker', 'told'] as const;
+export type GateCode = Record<(typeof GATE_SCRIPTS)[number], string>;
 
 export interface GateFile {
   name: string;
@@ -65,6 +63,14 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
   const held = script('held', code.held, '__DOUANE_HELD__', heldFace(setup));
   const worker = named('worker', 'js', code.worker, 'text/javascript');
   const { defaultLanguage } = drawn;
+  const plan = indexPlan(release.plan);
+  const { by = 'policy' } = setup.holding;
+  const listeners = listenersOf(setup);
+  const told = listeners.length
+    ? code.told.replaceAll('__DOUANE_TOLD__', () =>
+        scriptSafe({ listeners, purposes: setup.purposes.map(({ id }) => id) } satisfies ToldConfig),
+      )
+    : '';
   const seen = (paused: boolean) => {
     const config: VisitConfig = {
       afterChoice: setup.holding.afterChoice ?? 'release',
@@ -86,15 +92,19 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
       base: setup.recorder.replace(/\/$/, ''),
       release: release.number,
       rules: slimRules(release.rules),
-      plan: indexPlan(release.plan),
+      plan,
+      services: Object.fromEntries(
+        setup.purposes.map(({ id }) => [id, setup.services.filter((one) => one.purpose === id).map((one) => one.id)]),
+      ),
       stored: Object.fromEntries(stored),
-      policy: setup.holding.by !== 'script',
+      policy: by === 'policy',
       header: setup.holding.header === true,
       banner: banner.name,
       visit: name,
       worker: worker.name,
     };
-    return script('hold', code.hold, '__DOUANE_CONFIG__', config);
+    const body = code[by === 'policy' && isSaidByPolicy(plan) ? 'hold' : 'alone'] + told;
+    return script('hold', body, '__DOUANE_CONFIG__', config);
   };
   const hold = holding(visit);
   return {

@@ -8,7 +8,7 @@ import { newSetup, type Setup } from '@douane/core/setup';
 import { shippedTexts } from '@douane/core/texts';
 import { beforeAll, expect, it } from 'vitest';
 import { buildGate } from '../scripts/build.mjs';
-import { type GateCode, type GateFiles, gateFiles, snippetFor } from './index';
+import { GATE_SCRIPTS, type GateCode, type GateFiles, gateFiles, snippetFor } from './index';
 
 const KIB = 1024;
 const sha = (text: string) => createHash('sha256').update(text).digest('hex');
@@ -18,8 +18,7 @@ let setup: Setup;
 beforeAll(async () => {
   await buildGate();
   const read = (name: string) => readFileSync(path.join(import.meta.dirname, '../dist/gate', name), 'utf8');
-  const names = ['hold', 'banner', 'button', 'held', 'visit', 'worker'];
-  code = Object.fromEntries(names.map((name) => [name, read(`${name}.js`)])) as unknown as GateCode;
+  code = Object.fromEntries(GATE_SCRIPTS.map((name) => [name, read(`${name}.js`)])) as unknown as GateCode;
   setup = newSetup({ key: 's', name: 'S', address: 'http://site.localhost/' }, 'http://localhost/g/s');
   // A busy site: thirty services on sixty hosts, with a hundred and fifty cookies.
   setup.services = Array.from({ length: 30 }, (_, i) => ({
@@ -43,7 +42,6 @@ const AFFORD = 'what was imported into gate/hold or core/regimes/decide that vis
 const gzipped = (text: string) => gzipSync(text, { level: 9 }).length;
 
 it('keeps the holding script with its decision data within 8 KiB', () => {
-  console.log('SIZE', gzipped(filesOf(setup).pointer));
   expect(gzipped(filesOf(setup).pointer), AFFORD).toBeLessThan(8 * KIB);
 });
 
@@ -79,7 +77,6 @@ it('keeps it so with every regime that ships, rules of the site’s own, and two
   const contents = Object.fromEntries(tags.map((language) => [language, { ...content!, language }]));
   const files = gateFiles({ ...release, contents }, code, sha);
   expect(files.immutable.filter(({ name }) => name.startsWith('texts-'))).toHaveLength(24);
-  console.log('SIZE', gzipped(files.pointer));
   expect(gzipped(files.pointer), AFFORD).toBeLessThan(8 * KIB);
 });
 

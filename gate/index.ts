@@ -1,5 +1,6 @@
 export {
   buttonFace,
+  GATE_SCRIPTS,
   type GateCode,
   type GateFile,
   type GateFiles,

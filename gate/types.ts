@@ -1,10 +1,12 @@
 import type { BannerFace } from '@douane/core/banner';
 import type { Method } from '@douane/core/consent';
 import type { KeptChoice } from '@douane/core/consent/choice-cookie';
-import type { AfterChoice, PlanIndex, StoredPatterns } from '@douane/core/hold';
+import type { AfterChoice, NamesByPurpose, PlanIndex, StoredPatterns } from '@douane/core/hold';
+import type { ToldListener } from '@douane/core/listeners';
 import type { Decision, Place, Rules, Signals } from '@douane/core/regimes';
 import type { BannerContent } from '@douane/core/release';
 import type { Banner, ChoicesButton } from '@douane/core/setup';
+import type { DouaneEvents } from './public';
 
 /** What the holding script knows of a release; written into it when the files are made. */
 export interface GateConfig {
@@ -13,6 +15,8 @@ export interface GateConfig {
   release: number;
   rules: Rules;
   plan: PlanIndex;
+  /** Ids of services by their purpose. */
+  services: NamesByPurpose;
   /** What the site's own code stores, which is held and deleted again by name. */
   stored: Partial<StoredPatterns>;
   /** Whether the browser is to hold by a policy. */
@@ -23,6 +27,13 @@ export interface GateConfig {
   banner: string;
   visit: string;
   worker: string;
+}
+
+/** What tells tags that manage themselves has to know; written into its script when the files are made. */
+export interface ToldConfig {
+  listeners: ToldListener[];
+  /** Ids of all purposes. */
+  purposes: string[];
 }
 
 /** What a visitor sees has to know of a release; written into its script when the files are made. */
@@ -131,6 +142,8 @@ export interface VisitedGate {
   /** `null`: it cannot be told; `undefined`: not yet. */
   readonly place: Place | null | undefined;
   readonly decision: Decision;
+  /** Tells the page of something. */
+  tellPage<Name extends keyof DouaneEvents>(event: Name, detail: DouaneEvents[Name]): void;
   /** Loads a script of the release. */
   script<T>(file: string): Promise<T>;
   /** Takes a choice that is recorded: what may run by it is decided anew. */
@@ -157,9 +170,6 @@ export interface ButtonScript {
 export interface HeldScript {
   show(options: Omit<HeldOptions, 'face'>): void;
 }
-
-/** What a site may say of its visitor: the age in whole years, and that a parent or guardian has agreed. */
-export type ToldOfVisitor = Pick<Signals, 'age' | 'guardian'>;
 
 /** How the browser's controller (a check, a test) says which visitor this is; absent for real visitors. */
 export interface VisitOverride extends Partial<Signals> {

@@ -1,17 +1,20 @@
 import {
   type CheckedCase,
   choiceWord,
+  judgeTold,
   judgeVisit,
   type RecordedStep,
   signalsOf,
   type VisitorCase,
 } from '@douane/core/check';
 import type { Classifier } from '@douane/core/classify';
+import { listenersOf } from '@douane/core/listeners';
 import type { Signals } from '@douane/core/regimes';
 import type { Release } from '@douane/core/release';
 import type { Browser } from 'playwright-core';
 import { keptRecord, takeStep } from './consent-acts';
 import type { HarEntry } from './har';
+import { heardIn } from './heard';
 import { pause, Visitor } from './visitor';
 import type { SeenRequest } from './watch/requests';
 
@@ -57,6 +60,8 @@ export async function visitCase(
       const result = await visitor.goto(page, signal);
       if (result.outcome !== 'ok') problems.push(`${page}: ${result.why}`);
     }
+    const listeners = listenersOf(setup);
+    const heard = version === null || listeners.length === 0 ? null : await heardIn(visitor.page, listeners);
     const record = await keptRecord(visitor.context);
     await visitor.leave();
     onHar?.(visitorCase, visitor.har(visitorCase.id));
@@ -67,7 +72,7 @@ export async function visitCase(
       atMs: visitor.clock.fromMonotonic(request.answeredAt ?? request.sentAt),
     }));
     const seen = { visitorCase, observations: visitor.observations(), recorded: records };
-    const { items, regimes, asks } = judgeVisit(seen, release, classify);
+    const { items, regimes, asks, granted } = judgeVisit(seen, release, classify);
     const recorded = records.flatMap(({ clickedAtMs, atMs }, i): RecordedStep[] => {
       const step = visitorCase.steps[i];
       return step === undefined ? [] : [{ step, clickedAtMs, atMs }];
@@ -83,6 +88,7 @@ export async function visitCase(
       recorded,
       ...(record !== undefined && { record: { id: record } }),
       items,
+      ...(heard && { told: judgeTold(listeners, granted, heard) }),
       problems: [...problems, ...visitor.problems],
     };
     return { checked, version };

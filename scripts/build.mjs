@@ -34,15 +34,17 @@ export const bundleTool = (entry, outfile) =>
 
 /**
  * Bundles a script that visitors load, as small as can be: every page waits for the first of them. `module`: it is
- * imported by the first.
+ * imported by the first. `define`: names in it that stand for something known now.
  */
-async function buildForVisitors(name, entry, module) {
+async function buildForVisitors(name, entry, module, define) {
   const { outputFiles } = await build({
     entryPoints: [at(entry)],
     bundle: true,
     write: false,
     format: module ? 'esm' : 'iife',
     target: 'es2022',
+    minify: true,
+    define,
     legalComments: 'none',
     // Why something is decided: nobody reads it in a visitor's browser.
     dropLabels: ['REASON'],
@@ -51,7 +53,15 @@ async function buildForVisitors(name, entry, module) {
   const { code } = await minify(outputFiles[0].text, {
     ecma: 2020,
     module,
-    compress: { passes: 3, unsafe_arrows: true, pure_getters: true, keep_fargs: false },
+    compress: {
+      passes: 3,
+      unsafe_arrows: true,
+      unsafe_methods: true,
+      pure_getters: true,
+      keep_fargs: false,
+      booleans_as_integers: false,
+      hoist_props: true,
+    },
   });
   await writeFile(at(`dist/gate/${name}.js`), code);
 }
@@ -60,8 +70,11 @@ async function buildForVisitors(name, entry, module) {
 export async function buildGate() {
   await mkdir(at('dist/gate'), { recursive: true });
   await Promise.all([
-    buildForVisitors('hold', 'gate/hold/main.ts', false),
+    buildForVisitors('hold', 'gate/hold/main.ts', false, { __ALONE__: 'false' }),
+    // Where no policy holds, or none can say all: it holds more itself.
+    buildForVisitors('alone', 'gate/hold/main.ts', false, { __ALONE__: 'true' }),
     buildForVisitors('worker', 'gate/worker/main.ts', false),
+    buildForVisitors('told', 'gate/told/main.ts', false),
     ...['banner', 'button', 'held', 'visit'].map((name) => buildForVisitors(name, `gate/${name}/main.ts`, true)),
   ]);
 }

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
-import type { GateCode, HashText } from '@douane/gate';
+import { GATE_SCRIPTS, type GateCode, type HashText } from '@douane/gate';
 
 /** The gate's built scripts. Throws a sentence that says to build where they are missing. */
 export async function loadGateCode(root: string): Promise<GateCode> {
@@ -9,8 +9,7 @@ export async function loadGateCode(root: string): Promise<GateCode> {
     readFile(path.join(root, 'dist/gate', name), 'utf8').catch(() => {
       throw new Error(`dist/gate/${name} is missing; run npm run build`);
     });
-  const names = ['hold', 'banner', 'button', 'held', 'visit', 'worker'] as const;
-  const code = await Promise.all(names.map(async (name) => [name, await read(`${name}.js`)] as const));
+  const code = await Promise.all(GATE_SCRIPTS.map(async (name) => [name, await read(`${name}.js`)] as const));
   return Object.fromEntries(code) as unknown as GateCode;
 }
 

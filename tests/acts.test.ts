@@ -122,7 +122,16 @@ describe('drafts and releases', () => {
   const served = () => new ServedSites(db);
   const context = () => ({
     db,
-    gateCode: { hold: '__DOUANE_CONFIG__', banner: '', button: '', held: '', visit: '', worker: '' },
+    gateCode: {
+      hold: '__DOUANE_CONFIG__',
+      alone: '__DOUANE_CONFIG__',
+      banner: '',
+      button: '',
+      held: '',
+      visit: '',
+      worker: '',
+      told: '',
+    },
     served: served(),
   });
   const now = { fromAt: null, why: 'for a test', measured: [] };

@@ -3,6 +3,7 @@ import {
   type CheckReport,
   choiceWord,
   essentialCases,
+  type Step,
   type VisitorCase,
   visitorCase,
 } from '@douane/core/check';
@@ -60,8 +61,8 @@ beforeAll(async () => {
 });
 
 /** Publishes what holds by a policy, or by the script alone. */
-async function publishBy(by: Holder, number: number): Promise<void> {
-  await ines.saveDraft(siteId, { holding: { unruled: 'by-regime', by } });
+async function publishBy(by: Holder, number: number, tells: Setup['holding']['tells'] = []): Promise<void> {
+  await ines.saveDraft(siteId, { holding: { unruled: 'by-regime', by, tells } });
   world.web.state.snippet = (await ines.publish(siteId)).body.snippet;
   setup = (await ines.call('GET', `/sites/${siteId}/draft`)).body.setup;
   release = compileRelease(setup, number, '2026-11-25');
@@ -196,8 +197,25 @@ it('runs the cases side by side with the same verdicts, and names the version th
   expect(report.pages).toHaveLength(5);
 });
 
+it('tells what tags that manage themselves heard, and where something else told them otherwise', async () => {
+  await publishBy('policy', 2, [{ listener: 'google-consent' }, { listener: 'data-layer-event' }]);
+  const { snippet } = world.web.state;
+  const toldIn = async (page: string, steps: Step[]) => {
+    world.web.state.snippet = page;
+    const { checked } = await visit('clean', visitorCase('DE', steps));
+    return Object.fromEntries(checked.told!.map(({ listener, verdict }) => [listener, verdict]));
+  };
+  for (const steps of [[], ['refuse'], ['accept'], ['accept', 'refuse']] as Step[][])
+    expect(await toldIn(snippet, steps)).toEqual({ 'google-consent': 'told', 'data-layer-event': 'told' });
+  const say = 'function say() { dataLayer.push(arguments) } say("consent", "update", { ad_storage: "granted" })';
+  const also = `<script>addEventListener('load', () => { ${say} })</script>`;
+  expect(await toldIn(snippet + also, ['refuse'])).toMatchObject({ 'google-consent': 'wrong' });
+  const before = '<script>dataLayer = [{ page: "x" }]</script>';
+  expect(await toldIn(before + snippet, [])).toMatchObject({ 'google-consent': 'late' });
+});
+
 it('finds that the browser itself holds what gets past a script, and clears all of it after a yes', async () => {
-  await publishBy('policy', 2);
+  await publishBy('policy', 3);
   const refused = await visit('ignores-refusal', visitorCase('DE', ['refuse']));
   expect(requestsOf(refused.checked, 'slipped')).toEqual([]);
   const agreed = await visit('clean', visitorCase('DE', ['accept']));

@@ -81,7 +81,7 @@ async function heldPage(markup = '', unruled: Unruled = 'held'): Promise<void> {
   page = await all.open(markup);
   await page.evaluate((of) => {
     window.permits = parts.permitsOf(of);
-    parts.holdElements(window.permits);
+    parts.holdElements(window.permits, parts.FETCHING);
     parts.holdNetwork(window.permits);
   }, plan(unruled));
 }
@@ -272,7 +272,7 @@ describe('tags that are marked', () => {
       (address) => {
         const piece = document.createElement('div');
         piece.innerHTML = `<img alt="" src="${address}?img"><iframe title="f" src="${address}?frame"></iframe><img alt="" src="/own">`;
-        for (const element of piece.children) parts.stopUnmarked(element, window.permits);
+        for (const element of piece.children) parts.stopUnmarked(element, window.permits, true);
         document.body.append(piece);
       },
       at('ads', '/x'),
@@ -417,25 +417,13 @@ describe('where and how the visitor comes', () => {
     expect(await known()).toBeNull();
   });
 
-  it('is taken from the controller of the browser, not from elements or values of the wrong kind', async () => {
+  it('is taken from the controller of the browser, not from elements', async () => {
     const read = () => page.evaluate(() => parts.visitOverride());
     page = await all.open('<a id="douaneVisit" href="/">x</a>');
     expect(await read()).toEqual({});
-    for (const [given, taken] of [
-      [
-        { place: 'DE', gpc: false, test: true },
-        { place: 'DE', gpc: false, test: true },
-      ],
-      [{ place: 7, gpc: 'yes', test: 'true', more: 1 }, {}],
-      [null, {}],
-      ['DE', {}],
-    ] as const) {
-      await page.evaluate(
-        (value) => Object.defineProperty(window, 'douaneVisit', { value, configurable: true }),
-        given,
-      );
-      expect(await read()).toEqual(taken);
-    }
+    const given = { place: 'DE', gpc: false, test: true };
+    await page.evaluate((value) => Object.defineProperty(window, 'douaneVisit', { value }), given);
+    expect(await read()).toEqual(given);
   });
 });
 
@@ -458,6 +446,7 @@ describe('while the place is being asked for', () => {
         release: 1,
         rules,
         plan: of,
+        services: {},
         ...names,
         stored: { cookies: {}, storage: {}, databases: {}, caches: {}, workers: {} },
         policy: false,

@@ -52,6 +52,42 @@ it('keeps what the visitor has typed: the page stays, and the next one has what 
   await expect.poll(site.reached).toContain('oddgull');
 });
 
+it('tells the site’s own code what may run, when that changes, and when the visitor is asked', async () => {
+  await site.arrive('DE');
+  await site.page.evaluate(async () => {
+    const { douane } = window;
+    await douane!.ready;
+    sessionStorage.setItem('heard', '[]');
+    const hear = (name: string) => (detail: unknown) =>
+      sessionStorage.setItem(
+        'heard',
+        JSON.stringify([...JSON.parse(sessionStorage.getItem('heard')!), [name, detail]]),
+      );
+    douane!.on('choice', hear('choice'));
+    douane!.on('ask', hear('ask'));
+    document.addEventListener('douane:choice', () => hear('event')(null));
+    douane!.on('choice', hear('never'))();
+    douane!.open();
+  });
+  const granted = (...ids: string[]) => site.page.evaluate((all) => all.map((id) => window.douane!.granted(id)), ids);
+  expect(await granted('necessary', 'measurement', 'oddgull', 'nobody', 'constructor')).toEqual([
+    true,
+    false,
+    false,
+    false,
+    false,
+  ]);
+  await site.press('accept');
+  await expect.poll(site.reached).toContain('oddgull');
+  expect(await granted('measurement', 'advertising', 'nobody')).toEqual([true, true, false]);
+  const heard: [string, { granted?: object; layer?: string }][] = await site.page.evaluate(() =>
+    JSON.parse(sessionStorage.getItem('heard')!),
+  );
+  expect(heard.map(([name]) => name)).toEqual(['ask', 'choice', 'event']);
+  expect(heard[0]![1]).toEqual({ layer: 'panel' });
+  expect(heard[1]![1].granted).toMatchObject({ measurement: true });
+});
+
 it('stays on a page that a form was sent to get', async () => {
   await site.arrive('DE');
   await site.banner().waitFor();

@@ -48,7 +48,16 @@ const publish = async (of: Site, more: object = {}) =>
     {
       db: made.db,
       served: new ServedSites(made.db),
-      gateCode: { hold: '__DOUANE_CONFIG__', banner: '', button: '', held: '', visit: '__DOUANE_VISIT__', worker: '' },
+      gateCode: {
+        hold: '__DOUANE_CONFIG__',
+        alone: '__DOUANE_CONFIG__',
+        banner: '',
+        button: '',
+        held: '',
+        visit: '__DOUANE_VISIT__',
+        worker: '',
+        told: '',
+      },
     },
     actor,
     of.id,

@@ -3,9 +3,11 @@ import path from 'node:path';
 import {
   type CheckReport,
   defaultCases,
+  isMistold,
   parseCase,
   slippedThings,
   slipWords,
+  toldWords,
   type VisitorCase,
 } from '@douane/core/check';
 import { checkAsJson, checkAsJunit } from '@douane/core/check/reports';
@@ -36,7 +38,7 @@ export function checkCommand(program: Command): void {
   program
     .command('check')
     .description(
-      'visit as each kind of visitor and tell what was held, cleared, or slipped; exit 1 when something slipped',
+      'visit as each kind of visitor and tell what was held, cleared, or slipped; exit 1 when something slipped or tags were told wrong',
     )
     .argument('<url>')
     .requiredOption('--setup <file>', 'the site’s setup, format douane.setup/3 or older')
@@ -76,7 +78,8 @@ export function checkCommand(program: Command): void {
         await writeOut(file, JSON.stringify(harOf(entries, report.browser)));
       }
       if (flags.json !== '-') summary(report);
-      process.exitCode = report.summary.slipped > 0 ? 1 : 0;
+      const mistold = report.cases.some(({ told = [] }) => told.some(isMistold));
+      process.exitCode = report.summary.slipped > 0 || mistold ? 1 : 0;
     });
 }
 
@@ -88,8 +91,10 @@ function summary(report: CheckReport): void {
     );
     console.log(`        ${slipWords(item)} ${plainText(item.page ?? '')}`);
   }
-  for (const { id, problems } of report.cases)
+  for (const { id, told = [], problems } of report.cases) {
+    for (const one of told.filter(isMistold)) console.log(`${pc.red('told')} ${plainText(`${id}: ${toldWords(one)}`)}`);
     for (const problem of problems) console.log(pc.yellow(`${id}: ${plainText(problem)}`));
+  }
   const { held, cleared, slipped, silent } = report.summary;
   console.log(
     `${plural(report.cases.length, 'case')} on ${plural(report.pages.length, 'page')} in ${report.seconds.toFixed(1)} s: ${held} held, ${cleared} cleared, ${slipped} slipped, ${silent} silent`,

@@ -9,6 +9,7 @@ export {
   visitorCase,
 } from './cases';
 export { judgeVisit, type Visit } from './judge';
-export { slippedThings, summarise, worstVerdict } from './summary';
+export { isMistold, slippedThings, summarise, worstVerdict } from './summary';
+export { type CheckedTold, type Heard, judgeTold } from './told';
 export * from './types';
-export { choiceWord, slipWords } from './words';
+export { choiceWord, slipWords, toldWords } from './words';

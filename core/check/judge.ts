@@ -21,6 +21,8 @@ export interface Judgement {
   items: CheckedItem[];
   regimes: string[];
   asks: boolean;
+  /** What this visitor has granted in the end. */
+  granted: Record<string, boolean>;
 }
 
 interface Permission {
@@ -64,7 +66,8 @@ export function judgeVisit(visit: Visit, release: Release, classify: Classifier)
     });
   });
   const last = permissions[permissions.length - 1]!;
-  return { items: items.sort(bySeverity), regimes: last.decision.regimes, asks: permissions[0]!.decision.ask };
+  const { regimes, granted } = last.decision;
+  return { items: items.sort(bySeverity), regimes, asks: permissions[0]!.decision.ask, granted };
 
   /** What this visit means to allow in the end, also where his choice could not be recorded. */
   function meantInTheEnd(): Record<string, boolean> {

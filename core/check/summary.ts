@@ -1,3 +1,4 @@
+import type { CheckedTold } from './told';
 import type { CheckedCase, CheckedItem, Verdict } from './types';
 
 /** How many items of all cases have each verdict. */
@@ -27,3 +28,6 @@ export function slippedThings(cases: readonly CheckedCase[]): { item: CheckedIte
   }
   return [...things.values()];
 }
+
+/** Whether tags that manage themselves were told what they should not have been, or too late. */
+export const isMistold = ({ verdict }: CheckedTold): boolean => verdict === 'wrong' || verdict === 'late';

@@ -1,4 +1,5 @@
 import type { ChainLink, Item, ItemKind } from '../observe/types';
+import type { CheckedTold } from './told';
 
 /** One choice that a visitor makes. `only`: one purpose alone. */
 export type Step = 'accept' | 'refuse' | `only:${string}`;
@@ -90,6 +91,8 @@ export interface CheckedCase {
   /** The record that stands at the end. */
   record?: { id: string };
   items: CheckedItem[];
+  /** What tags that manage themselves were told; only where the site has such tags. */
+  told?: CheckedTold[];
   /** What kept the case from going as meant, such as a banner that never showed. */
   problems: string[];
 }

@@ -1,3 +1,4 @@
+import type { CheckedTold } from './told';
 import type { CheckedItem, Step } from './types';
 
 /** Why an item slipped, in a sentence or two; empty where it did not. */
@@ -21,4 +22,19 @@ export function choiceWord(steps: readonly Step[]): string {
   if (steps.length === 0) return 'none';
   const text = steps.join('+');
   return text === 'accept+refuse' ? 'withdraw' : text;
+}
+
+/** What one form of telling tags came to, in a sentence. */
+export function toldWords({ listener, verdict, meant, heard }: CheckedTold): string {
+  const say = (commands: unknown[][]) => commands.map((one) => JSON.stringify(one)).join(', ');
+  switch (verdict) {
+    case 'told':
+      return `${listener}: told what this visitor granted, before anything else.`;
+    case 'late':
+      return `${listener}: something else was said before what this visitor granted; the gate’s line has to stand before it.`;
+    case 'wrong':
+      return `${listener}: told ${say(heard)}, where ${say(meant)} was meant; something else tells these tags, too.`;
+    case 'unheard':
+      return `${listener}: told nothing, since no such tag asked.`;
+  }
 }

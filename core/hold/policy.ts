@@ -6,6 +6,10 @@ const ITSELF = "'self' 'unsafe-inline' 'unsafe-eval' data: blob:";
 
 type Allows = (purpose: string | null) => boolean;
 
+/** Whether a policy can say all that is held by address: then nothing need be held by the script as well. */
+export const isSaidByPolicy = ({ hosts, unruled }: PlanIndex): boolean =>
+  unruled !== 'let-through' && Object.values(hosts).every((purposes) => typeof purposes === 'string');
+
 /**
  * The content security policy (CSP Level 3) that holds what may not run, by the browser's own hand: whom the page may
  * contact, and nobody else. `allows` says of a purpose (`null`: third parties that nobody has ruled) whether it may run.

@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { ownCssProblems } from '../banner/own-css';
 import { planConflicts } from '../hold/plan';
+import { LISTENERS } from '../listeners/index';
 import { placeName, placeProblem } from '../places/index';
 import { regimeById } from '../regimes/catalogue';
 import { coverageOf } from '../regimes/coverage';
@@ -23,11 +24,30 @@ export function crossChecks(setup: Omit<Setup, 'format' | 'site' | 'recorder'>, 
   checkRegions(setup, refuse);
   checkSiteRules(setup, refuse);
   checkBanner(setup, refuse);
+  checkTells(setup, refuse);
   for (const { index, host, purposes } of planConflicts(setup)) {
     refuse(
       ['services', index, 'hosts'],
       `${host} is to be held for ${purposes.join(' and for ')}, and no path tells which; rule its items alike, or give each service the paths that are its own`,
     );
+  }
+}
+
+function checkTells({ holding, purposes }: Pick<Setup, 'holding' | 'purposes'>, refuse: Refuse): void {
+  for (const [i, { listener: id, purposes: by = {} }] of (holding.tells ?? []).entries()) {
+    const path = ['holding', 'tells', i];
+    const listener = LISTENERS.find((one) => one.id === id);
+    if (!listener) {
+      const known = LISTENERS.map((one) => one.id).join(', ');
+      refuse([...path, 'listener'], `no form "${id}" is known by which tags are told; there are ${known}`);
+      continue;
+    }
+    for (const [signal, purpose] of Object.entries(by)) {
+      if (!Object.hasOwn(listener.signals ?? {}, signal))
+        refuse([...path, 'purposes', signal], `${listener.name} have no signal "${signal}"`);
+      if (!purposes.some((one) => one.id === purpose))
+        refuse([...path, 'purposes', signal], `there is no purpose "${purpose}"`);
+    }
   }
 }
 

@@ -129,6 +129,11 @@ export const holdingSchema = z.strictObject({
   by: z.enum(HOLDERS).optional(),
   /** Whether the site's server sends the policy as a header, by the cookie in which the gate says what is granted. */
   header: z.boolean().optional(),
+  /** Which tags that manage themselves are told, and for which purposes of the site their signals are. */
+  tells: z
+    .array(z.strictObject({ listener: slug, purposes: z.record(z.string().max(60), slug).optional() }))
+    .max(30)
+    .optional(),
   /** What a page does after a choice; where it is not said, it lets go. */
   afterChoice: z.enum(AFTER_CHOICE).optional(),
 });

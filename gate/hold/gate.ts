@@ -1,7 +1,8 @@
 import type { KeptChoice } from '@douane/core/consent/choice-cookie';
 import type { Decision, Signals } from '@douane/core/regimes';
 import { decide, grantedMeanwhile } from '@douane/core/regimes/decide';
-import type { GateConfig, ToldOfVisitor, Visit, VisitedGate, VisitOverride, VisitScript } from '../types';
+import type { ToldOfVisitor } from '../public';
+import type { GateConfig, Visit, VisitedGate, VisitOverride, VisitScript } from '../types';
 import { fetchNow } from './fetch-now';
 import { jar, readChoice } from './kept';
 import { askedFor, loadAnew, loadFor, wasLoadedAnew } from './load-anew';
@@ -17,6 +18,8 @@ export interface Gate extends VisitedGate {
   /** What the site learns of its visitor while the page stands, as when somebody signs in. */
   tell(told: ToldOfVisitor): void;
   open(): void;
+  /** Resolves once it is decided for the visitor's place. */
+  readonly ready: Promise<void>;
   /** Frames have come or gone. */
   tend(): void;
 }
@@ -26,18 +29,24 @@ export function gateOf(
   config: GateConfig,
   permits: Permits,
   override: VisitOverride,
-  told: ToldOfVisitor,
+  ofVisitor: ToldOfVisitor,
   at?: string,
 ): Gate {
   const { globalPrivacyControl } = navigator as { globalPrivacyControl?: boolean };
   const policy = policyOf(permits, config);
-  let signals: Signals = { gpc: globalPrivacyControl === true, ...told, ...override };
+  let signals: Signals = { gpc: globalPrivacyControl === true, ...ofVisitor, ...override };
   let choice = readChoice();
   let place = knownPlace(override.place ?? at);
   let decision = decided();
   let visit: Promise<Visit> | undefined;
   let shown: Visit | undefined;
   let tries = 0;
+  let isReady: () => void;
+  const ready = new Promise<void>((resolve) => {
+    isReady = resolve;
+  });
+  /** What the page was told last. */
+  let told = '';
 
   const asked = askedFor();
   if (asked) permits.admit(asked);
@@ -60,6 +69,8 @@ export function gateOf(
     get decision() {
       return decision;
     },
+    ready,
+    tellPage,
     script,
     apply,
     tend,
@@ -112,7 +123,17 @@ export function gateOf(
     if (policy.isOutgrown() && isKept && loadAnew()) return false;
     releaseMarked(permits);
     tend();
+    const now = JSON.stringify(decision.granted);
+    if (place !== undefined && told !== now) {
+      told = now;
+      tellPage('release', { granted: decision.granted });
+      isReady();
+    }
     return true;
+  }
+
+  function tellPage(event: string, detail: unknown): void {
+    document.dispatchEvent(new CustomEvent(`douane:${event}`, { detail }));
   }
 
   function show(): void {

@@ -1,7 +1,9 @@
-import type { GateConfig, ToldOfVisitor } from '../types';
+import { purposeOfStored } from '@douane/core/hold';
+import type { ToldOfVisitor } from '../public';
+import type { GateConfig } from '../types';
 import { type Gate, gateOf } from './gate';
 import { watchInput } from './load-anew';
-import { holdElements } from './mechanisms/elements';
+import { FETCHING, FRAMES, holdElements, LINKS } from './mechanisms/elements';
 import { holdNavigation } from './mechanisms/navigation';
 import { holdNetwork } from './mechanisms/network';
 import { holdPeers } from './mechanisms/peers';
@@ -12,11 +14,8 @@ import { visitOverride } from './visit-override';
 import { watchPage } from './watch';
 
 declare const __DOUANE_CONFIG__: GateConfig;
-declare global {
-  interface Window {
-    douane?: { open(): void; tell(told: ToldOfVisitor): void; version: number };
-  }
-}
+/** Whether this is built for where the script holds alone; then it stands in front of more. */
+declare const __ALONE__: boolean;
 
 /** Age and guardian's word, from the snippet's `data-age` and `data-guardian` or as the page's own code says them. */
 function toldIn({ age, guardian }: Partial<Record<keyof ToldOfVisitor, unknown>>): ToldOfVisitor {
@@ -36,17 +35,32 @@ function start(config: GateConfig): void {
   const { dataset = {} } = document.currentScript ?? {};
   const told = toldIn(dataset);
   const permits = permitsOf(config.plan);
-  for (const hold of [holdElements, holdNetwork, holdNavigation, holdPeers]) hold(permits);
+  holdElements(permits, __ALONE__ ? FETCHING : [FRAMES, LINKS]);
+  if (__ALONE__) holdNetwork(permits);
+  holdNavigation(permits);
+  holdPeers(permits);
   holdStored(permits, config.stored);
   holdWorkers(permits, `${config.base}/${config.worker}`);
   watchInput();
   let gate: Gate | undefined;
-  watchPage(permits, () => gate?.tend());
+  watchPage(permits, __ALONE__, () => gate?.tend());
   gate = gateOf(config, permits, visitOverride(), told, dataset.place);
-  window.douane = { open: () => gate!.open(), tell: (more) => gate!.tell(toldIn(more)), version: config.release };
+  const { open, tell, ready } = gate;
+  window.douane = {
+    version: config.release,
+    ready,
+    granted: (id) => permits.allows(purposeOfStored(config.services, id) ?? id),
+    on(event, call) {
+      const hear = ({ detail }: Event & { detail?: unknown }) => call(detail as never);
+      document.addEventListener(`douane:${event}`, hear);
+      return () => document.removeEventListener(`douane:${event}`, hear);
+    },
+    open,
+    tell: (more) => tell(toldIn(more)),
+  };
   // A link of the page's own may lead to the choice.
   addEventListener('click', ({ target }) => {
-    if (target instanceof Element && target.closest('[data-douane-open]')) gate!.open();
+    if (target instanceof Element && target.closest('[data-douane-open]')) open();
   });
   gate.begin();
 }

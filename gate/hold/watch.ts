@@ -3,8 +3,8 @@ import { MARK, releaseMarked } from './marked';
 import type { Permits } from './permits';
 import { SPECULATION, stopUnmarked } from './unmarked';
 
-/** What may have to be let go of, or has something stand in its place. */
-const SEEN = `iframe,template,[${MARK}]`;
+/** What may have to be let go of, or has something stand in its place, or no policy holds. */
+const SEEN = `iframe,template,[${MARK}],${SPECULATION}`;
 /** What may have to be held besides, in one look. */
 const WATCHED = `script,[src],${SEEN}`;
 /** How often is looked while the page is read and the browser holds, in ms: to no visitor it seems late. */
@@ -17,12 +17,15 @@ const PACE_MS = 40;
  * A page is read in hundreds of pieces, and to go through each as it comes costs more than all else the gate does. So
  * where nothing is to be kept from running by a look, since the browser's own policy does that, only the script that the
  * parser has come to is looked at in time, and the rest a little later.
+ *
+ * @param isAlone Whether no policy holds beside the gate.
  */
-export function watchPage(permits: Permits, onFrames: () => void): void {
+export function watchPage(permits: Permits, isAlone: boolean, onFrames: () => void): void {
+  const watched = isAlone ? WATCHED : SEEN;
   let isAwaited = false;
   let frames = false;
   const look = (element: Element) => {
-    stopUnmarked(element, permits);
+    stopUnmarked(element, permits, isAlone);
     if (has(element, MARK)) releaseMarked(permits, element);
     frames ||= isFrame(element);
   };
@@ -35,11 +38,11 @@ export function watchPage(permits: Permits, onFrames: () => void): void {
   };
   const lookAround = () => {
     isAwaited = false;
-    lookAt(allOf(`${SEEN},${SPECULATION}`));
+    lookAt(allOf(watched));
     tell();
   };
   new MutationObserver((changes) => {
-    if (document.readyState === 'loading' && (permits.policy !== null || !permits.holdsAny())) {
+    if (!isAlone && document.readyState === 'loading') {
       const { target, addedNodes } = changes[changes.length - 1]!;
       // Its text comes into a script after itself.
       const script = target instanceof HTMLScriptElement ? target : addedNodes[0];
@@ -53,7 +56,7 @@ export function watchPage(permits: Permits, onFrames: () => void): void {
         if (!isElement(node)) continue;
         look(node);
         // What came as a piece is told of by its outermost alone; to look twice does nothing more.
-        lookAt(allIn(node, WATCHED));
+        lookAt(allIn(node, watched));
       }
       for (const node of removedNodes) frames ||= isElement(node) && (isFrame(node) || hasFrame(node));
     }

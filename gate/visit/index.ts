@@ -52,6 +52,7 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
       choose,
       onClose: () => void showButton(),
     });
+    gate.tellPage('ask', { layer });
   }
 
   async function showButton(): Promise<void> {
@@ -106,7 +107,7 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
     // What was chosen elsewhere on the page answers a banner that stands open.
     for (const standing of allOf(BANNER_ELEMENT)) standing.remove();
     const left = await forget(stored, (purpose) => granted[purpose!] === false, native.jar);
-    document.dispatchEvent(new CustomEvent('douane:choice', { detail: { granted: { ...granted }, record, left } }));
+    gate.tellPage('choice', { granted: { ...granted }, record, left });
     // A script that runs cannot be stopped from outside; only a fresh page is without it.
     if (isLess || config.afterChoice === 'reload') return location.reload();
     if (config.afterChoice === 'nothing' || gate.apply()) void showButton();

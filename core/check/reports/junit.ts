@@ -1,12 +1,13 @@
 import junit from 'junit-report-builder';
 import { plainText } from '../../observe/plain-text';
+import { isMistold } from '../summary';
 import type { CheckReport } from '../types';
-import { slipWords } from '../words';
+import { slipWords, toldWords } from '../words';
 
 /** JUnit XML: one suite per case, one test per item; what slipped is a failure with its evidence. */
 export function checkAsJunit({ cases }: Pick<CheckReport, 'cases'>): string {
   const builder = junit.newBuilder();
-  for (const { id, items, problems } of cases) {
+  for (const { id, items, told = [], problems } of cases) {
     const suite = builder.testSuite().name(plainText(id));
     for (const item of items) {
       const test = suite
@@ -16,6 +17,13 @@ export function checkAsJunit({ cases }: Pick<CheckReport, 'cases'>): string {
       if (item.verdict === 'slipped') {
         test.failure(plainText(`${slipWords(item)} First at ${Math.round(item.firstAtMs ?? 0)} ms on ${item.page}.`));
       }
+    }
+    for (const one of told) {
+      const test = suite
+        .testCase()
+        .className('told')
+        .name(plainText(`${one.listener}: ${one.verdict}`));
+      if (isMistold(one)) test.failure(plainText(toldWords(one)));
     }
     for (const problem of problems) suite.testCase().className('visit').name(plainText(problem)).skipped();
   }

@@ -5,19 +5,19 @@ import { replace, type Undo } from './replace';
 /** On a frame whose address a script has set: the mark it waits for. */
 export const HELD = 'data-douane-held';
 
-/** Elements that fetch when this property is set. */
-const FETCHING: [{ prototype: Element }, string][] = [
-  [HTMLScriptElement, 'src'],
-  [HTMLImageElement, 'src'],
-  [HTMLIFrameElement, 'src'],
-  [HTMLLinkElement, 'href'],
-];
+/** Elements that fetch when a property is set. */
+type Fetching = [of: { prototype: Element }, property: string];
+/** By this, something else can stand in the place of a frame that is held. */
+export const FRAMES: Fetching = [HTMLIFrameElement, 'src'];
+/** No policy keeps a browser from connecting ahead. */
+export const LINKS: Fetching = [HTMLLinkElement, 'href'];
+export const FETCHING: Fetching[] = [[HTMLScriptElement, 'src'], [HTMLImageElement, 'src'], FRAMES, LINKS];
 
 /**
  * Elements that scripts of the page give an address: it is set only when that is granted, and until then the element
  * stands in the page without it.
  */
-export function holdElements(permits: Permits): Undo[] {
+export function holdElements(permits: Permits, held: Fetching[]): Undo[] {
   const intended = new WeakMap<Element, string>();
   /** The address an element was last meant to have wins; an older one that waited is dropped. */
   const whenAllowed = (element: Element, address: string, set: () => void): void => {
@@ -44,7 +44,7 @@ export function holdElements(permits: Permits): Undo[] {
     );
   };
 
-  const undo = FETCHING.map(([{ prototype }, property]) =>
+  const undo = held.map(([{ prototype }, property]) =>
     replace(prototype as never, property as never, ({ get, set }) => ({
       get(this: Element) {
         return intended.get(this) ?? get!.call(this);
@@ -57,7 +57,7 @@ export function holdElements(permits: Permits): Undo[] {
   undo.push(
     replace(Element.prototype, 'setAttribute', () => ({
       value(this: Element, name: string, value: string) {
-        const fetching = FETCHING.some(
+        const fetching = held.some(
           ([{ prototype }, property]) =>
             property === name.toLowerCase() && Object.prototype.isPrototypeOf.call(prototype, this),
         );

@@ -17,6 +17,7 @@ import { CaseMatrix } from './case-matrix';
 import { CrossingChart } from './crossing-chart';
 import { caseWords, serviceOf } from './lanes';
 import { ServiceDocket } from './service-docket';
+import { ToldList } from './told-list';
 
 export function CheckView() {
   const site = useSite();
@@ -162,6 +163,7 @@ export function CheckView() {
               {problem}
             </p>
           ))}
+          {selection.visit.told && <ToldList told={selection.visit.told} />}
           <CrossingChart
             visit={selection.visit}
             whole={whole}
