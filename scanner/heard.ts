@@ -10,17 +10,17 @@ const MOST_TEXT = 200_000;
  * taken that over, or takes commands apart, from what the gate says that it told. A page's values are outside data.
  */
 export async function heardIn(page: Page, listeners: readonly ToldListener[]): Promise<Heard> {
-  const asked = listeners.map(({ at, takes }) => ({ at, isQueue: takes === 'arguments' || takes === 'array' }));
+  const asked = listeners.map(({ id, at, takes }) => ({ id, at, isQueue: takes === 'arguments' || takes === 'array' }));
   const text: unknown = await page
     .evaluate(
       ({ asked: all, most }) => {
         const told = window.douane?.told ?? [];
-        const heard = all.map(({ at, isQueue }): [string, unknown[]] => {
+        const heard = all.map(({ id, at, isQueue }): [string, unknown[]] => {
           const queue: unknown = (window as unknown as Record<string, unknown>)[at];
           const isList = (one: unknown) => Array.isArray(one) || String(one) === '[object Arguments]';
           if (isQueue && Array.isArray(queue))
-            return [at, queue.slice(0, most).map((one) => (isList(one) ? Array.from(one) : [one]))];
-          return [at, told.filter((one) => one.at === at).map(({ command }) => command)];
+            return [id, queue.slice(0, most).map((one) => (isList(one) ? Array.from(one) : [one]))];
+          return [id, told.filter((one) => one.listener === id).map(({ command }) => command)];
         });
         return JSON.stringify(heard);
       },

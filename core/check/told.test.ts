@@ -33,7 +33,7 @@ it.each([
   ['unheard', [before], true],
   ['unheard', [], false],
 ])('one of signals is %s by %j where it is granted: %s', (verdict, heard, advertising) => {
-  expect(judgeTold([signals], { advertising }, { queue: heard })[0]).toMatchObject({ listener: 'signals', verdict });
+  expect(judgeTold([signals], { advertising }, { signals: heard })[0]).toMatchObject({ listener: 'signals', verdict });
 });
 
 it.each([
@@ -56,5 +56,5 @@ it.each([
   ],
   ['unheard', [['init', '7'], 'odd', 3, null], true],
 ])('one of yes and no is %s by %j where it is granted: %s', (verdict, heard, advertising) => {
-  expect(judgeTold([yesNo], { advertising }, { call: heard })[0]).toMatchObject({ verdict });
+  expect(judgeTold([yesNo], { advertising }, { 'yes-no': heard })[0]).toMatchObject({ verdict });
 });

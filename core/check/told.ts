@@ -1,6 +1,6 @@
 import { commandsFor, type ToldListener } from '../listeners/index';
 
-/** What a page's tags that manage themselves heard, by the variable in which they listen, in order. */
+/** What a page's tags that manage themselves heard, in order, by the listener. */
 export type Heard = Readonly<Record<string, readonly unknown[]>>;
 
 /**
@@ -28,7 +28,7 @@ export function judgeTold(
 ): CheckedTold[] {
   return listeners.map((listener) => {
     const meant = commandsFor(listener, granted, false);
-    const said = (heard[listener.at] ?? []).filter((one): one is unknown[] => Array.isArray(one));
+    const said = (heard[listener.id] ?? []).filter((one): one is unknown[] => Array.isArray(one));
     const isOfKind = (one: unknown[]) => meant.some((command) => kindOf(command) === kindOf(one));
     // Words for yes and no may be commands of their own.
     const opposite = [...(listener.granted ?? []), ...(listener.denied ?? [])];
