@@ -1,6 +1,7 @@
 import type { PlanIndex, Unruled } from '@douane/core/hold';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type * as Alone from '../gate/hold/alone/mark';
 import type * as Gates from '../gate/hold/gate';
 import type * as Kept from '../gate/hold/kept';
 import type * as Marked from '../gate/hold/marked';
@@ -8,7 +9,6 @@ import type * as Elements from '../gate/hold/mechanisms/elements';
 import type * as Network from '../gate/hold/mechanisms/network';
 import type * as Held from '../gate/hold/permits';
 import type * as Places from '../gate/hold/place';
-import type * as Unmarked from '../gate/hold/unmarked';
 import type * as Visit from '../gate/hold/visit-override';
 import type * as Forget from '../gate/visit/forget';
 import type * as Keep from '../gate/visit/keep';
@@ -27,7 +27,7 @@ type InPage = typeof Forget &
   typeof Marked &
   typeof Held &
   typeof Places &
-  typeof Unmarked &
+  typeof Alone &
   typeof Visit;
 declare const parts: InPage;
 declare global {
@@ -52,7 +52,7 @@ beforeAll(async () => {
     'mechanisms/network',
     'permits',
     'place',
-    'unmarked',
+    'alone/mark',
     'visit-override',
   ];
   all = await gateParts(browser, [
@@ -272,7 +272,7 @@ describe('tags that are marked', () => {
       (address) => {
         const piece = document.createElement('div');
         piece.innerHTML = `<img alt="" src="${address}?img"><iframe title="f" src="${address}?frame"></iframe><img alt="" src="/own">`;
-        for (const element of piece.children) parts.stopUnmarked(element, window.permits, true);
+        for (const element of piece.children) parts.markElement(element, window.permits);
         document.body.append(piece);
       },
       at('ads', '/x'),

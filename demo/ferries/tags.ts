@@ -49,17 +49,17 @@ export function tagsFor(path: string, state: SiteState, port: string) {
     body.push(`<img src="${at('copperbarn', '/px.gif?c=timetable')}" alt="" width="1" height="1">`);
   }
   if (state.fault === 'ignores-refusal' && path === '/')
-    body.push(`<script>${impatient(at('quillchat', '/hello.gif'))}</script>`);
+    body.push(`<script>${impatient(at('quillchat', '/hello.js'))}</script>`);
   return { head, body };
 }
 
 /**
- * A tag that takes any choice for a yes: it waits until the visitor has chosen and never looks what. It asks for its
- * picture by way of a style, which a script that watches elements does not see.
+ * A tag that takes any choice for a yes: it waits until the visitor has chosen and never looks what. It has itself
+ * imported, which no script can stand before.
  */
 function impatient(src: string): string {
   return `(function wait() {
   if (!/douane_choice=/.test(document.cookie)) return setTimeout(wait, 50);
-  document.querySelector('footer').style.backgroundImage = 'url(${src})';
+  import('${src}').catch(() => {});
 })();`;
 }

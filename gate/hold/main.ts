@@ -1,6 +1,13 @@
 import { purposeOfStored } from '@douane/core/hold';
 import type { ToldOfVisitor } from '../public';
 import type { GateConfig } from '../types';
+import { holdAttributes } from './alone/attributes';
+import { holdInsertion } from './alone/insertion';
+import { markElement } from './alone/mark';
+import { holdParsing } from './alone/parsing';
+import { holdRealms } from './alone/realms';
+import { holdSockets } from './alone/sockets';
+import { holdStyles } from './alone/styles';
 import { type Gate, gateOf } from './gate';
 import { watchInput } from './load-anew';
 import { FETCHING, FRAMES, holdElements, LINKS } from './mechanisms/elements';
@@ -36,14 +43,16 @@ function start(config: GateConfig): void {
   const told = toldIn(dataset);
   const permits = permitsOf(config.plan);
   holdElements(permits, __ALONE__ ? FETCHING : [FRAMES, LINKS]);
-  if (__ALONE__) holdNetwork(permits);
+  if (__ALONE__)
+    for (const hold of [holdNetwork, holdAttributes, holdParsing, holdStyles, holdSockets, holdInsertion, holdRealms])
+      hold(permits);
   holdNavigation(permits);
   holdPeers(permits);
   holdStored(permits, config.stored);
-  holdWorkers(permits, `${config.base}/${config.worker}`);
+  holdWorkers(permits, `${config.base}/${config.worker}`, __ALONE__);
   watchInput();
   let gate: Gate | undefined;
-  watchPage(permits, __ALONE__, () => gate?.tend());
+  watchPage(permits, __ALONE__ && ((element) => void markElement(element, permits)), () => gate?.tend());
   gate = gateOf(config, permits, visitOverride(), told, dataset.place);
   const { open, tell, ready } = gate;
   window.douane = {

@@ -6,23 +6,18 @@ import type { Permits } from './permits';
 export const SPECULATION = 'script[type=speculationrules]';
 
 /**
- * Stops a tag that stands unmarked in the markup. The browser has asked for it ahead of any script, so this keeps it
- * from running and not from being requested; a check rightly says it slipped. Where a policy holds (`isAlone`: none does)
- * only frames are seen to, so that something can stand in their place.
+ * Stops a tag that stands unmarked in the markup and that a policy holds less well: what is fetched ahead of need, and a
+ * frame, so that something can stand in its place. The browser may have asked for it ahead of any script; then a check
+ * rightly says that it slipped.
  */
-export function stopUnmarked(element: Element, permits: Permits, isAlone: boolean): void {
+export function stopUnmarked(element: Element, permits: Permits): void {
   // No page misses it.
   if (element instanceof HTMLScriptElement && element.matches(SPECULATION) && permits.holdsAny()) element.remove();
-  if (!has(element, 'src') || has(element, MARK)) return;
+  if (!(element instanceof HTMLIFrameElement) || !has(element, 'src') || has(element, MARK)) return;
   const address = element.getAttribute('src')!;
   const mark = permits.holding(address);
   if (mark === null) return;
-  if (isAlone && element instanceof HTMLScriptElement) {
-    element.type = 'text/plain';
-    element.setAttribute(MARK, mark);
-  } else if (element instanceof HTMLIFrameElement || (isAlone && element instanceof HTMLImageElement)) {
-    element.setAttribute(`${MARK}-src`, address);
-    element.removeAttribute('src');
-    element.setAttribute(MARK, mark);
-  }
+  element.setAttribute(`${MARK}-src`, address);
+  element.removeAttribute('src');
+  element.setAttribute(MARK, mark);
 }

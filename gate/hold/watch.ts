@@ -5,8 +5,6 @@ import { SPECULATION, stopUnmarked } from './unmarked';
 
 /** What may have to be let go of, or has something stand in its place, or no policy holds. */
 const SEEN = `iframe,template,[${MARK}],${SPECULATION}`;
-/** What may have to be held besides, in one look. */
-const WATCHED = `script,[src],${SEEN}`;
 /** How often is looked while the page is read and the browser holds, in ms: to no visitor it seems late. */
 const PACE_MS = 40;
 
@@ -18,14 +16,17 @@ const PACE_MS = 40;
  * where nothing is to be kept from running by a look, since the browser's own policy does that, only the script that the
  * parser has come to is looked at in time, and the rest a little later.
  *
- * @param isAlone Whether no policy holds beside the gate.
+ * @param alone Where no policy holds beside the gate: what is to be done with each element as it comes, and again when its
+ * style has changed.
  */
-export function watchPage(permits: Permits, isAlone: boolean, onFrames: () => void): void {
-  const watched = isAlone ? WATCHED : SEEN;
+export function watchPage(permits: Permits, alone: ((element: Element) => void) | false, onFrames: () => void): void {
+  // Anything may have a style.
+  const watched = alone ? '*' : SEEN;
   let isAwaited = false;
   let frames = false;
   const look = (element: Element) => {
-    stopUnmarked(element, permits, isAlone);
+    if (alone) alone(element);
+    stopUnmarked(element, permits);
     if (has(element, MARK)) releaseMarked(permits, element);
     frames ||= isFrame(element);
   };
@@ -42,7 +43,7 @@ export function watchPage(permits: Permits, isAlone: boolean, onFrames: () => vo
     tell();
   };
   new MutationObserver((changes) => {
-    if (!isAlone && document.readyState === 'loading') {
+    if (!alone && document.readyState === 'loading') {
       const { target, addedNodes } = changes[changes.length - 1]!;
       // Its text comes into a script after itself.
       const script = target instanceof HTMLScriptElement ? target : addedNodes[0];
@@ -51,7 +52,9 @@ export function watchPage(permits: Permits, isAlone: boolean, onFrames: () => vo
       isAwaited = true;
       return;
     }
-    for (const { addedNodes, removedNodes } of changes) {
+    for (const { target, addedNodes, removedNodes } of changes) {
+      // Its style, or the text of one.
+      if (alone && isElement(target) && (addedNodes.length === 0 || target.localName === 'style')) alone(target);
       for (const node of addedNodes) {
         if (!isElement(node)) continue;
         look(node);
@@ -61,7 +64,7 @@ export function watchPage(permits: Permits, isAlone: boolean, onFrames: () => vo
       for (const node of removedNodes) frames ||= isElement(node) && (isFrame(node) || hasFrame(node));
     }
     tell();
-  }).observe(document, { childList: true, subtree: true });
+  }).observe(document, { childList: true, subtree: true, ...(alone && { attributeFilter: ['style'] }) });
   // Now that all is there: also what has content.
   addEventListener('DOMContentLoaded', lookAround);
 }

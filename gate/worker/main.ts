@@ -1,3 +1,4 @@
+import { heldAs } from '@douane/core/hold';
 import { startOf, type WorkerScope } from './start';
 
 /**
@@ -6,9 +7,17 @@ import { startOf, type WorkerScope } from './start';
  */
 type Maker = new (...all: unknown[]) => object;
 const scope = self as unknown as Record<string, unknown> & WorkerScope;
-const { douaneFile, douaneFirst } = scope;
-const full = (address: unknown) =>
-  (address instanceof Request ? (address as unknown) : new URL(String(address), douaneFile).href) as string;
+const { douaneFile, douaneFirst, douaneHeld } = scope;
+/** The address from the worker's own file on. Throws where it is held, as a browser does where a policy says so. */
+const full = (address: unknown) => {
+  const { href } = address instanceof Request ? new URL(address.url) : new URL(String(address), douaneFile);
+  if (isHeld(href)) throw new TypeError(`held until the visitor agrees: ${href}`);
+  return (address instanceof Request ? (address as unknown) : href) as string;
+};
+const allows = (mark: string) =>
+  douaneHeld !== undefined && douaneHeld !== false && mark.split(' ').every((one) => douaneHeld.granted.includes(one));
+const isHeld = (address: string) =>
+  Boolean(douaneHeld && heldAs(douaneHeld.plan, new URL(address), douaneHeld.page, allows));
 
 Object.defineProperty(self, 'location', { value: new URL(douaneFile) });
 
@@ -17,18 +26,18 @@ for (const [name, all] of [
   ['importScripts', true],
 ] as const) {
   const own = scope[name] as (...given: unknown[]) => unknown;
-  scope[name] = (...given: unknown[]) =>
-    own.apply(
-      self,
-      given.map((one, i) => (i === 0 || all ? full(one) : one)),
-    );
+  scope[name] = (...given: unknown[]) => {
+    const at = () => given.map((one, i) => (i === 0 || all ? full(one) : one));
+    // A promise is what its caller waits for.
+    return all ? own.apply(self, at()) : Promise.resolve().then(() => own.apply(self, at()));
+  };
 }
 
 for (const name of ['Request', 'WebSocket', 'EventSource', 'Worker']) {
   const own = scope[name] as Maker | undefined;
   if (!own) continue;
   const at = (address: unknown, options: unknown) =>
-    name === 'Worker' ? startOf(full(address), douaneFirst, options as object) : full(address);
+    name === 'Worker' ? startOf(full(address), douaneFirst, options as object, douaneHeld) : full(address);
   scope[name] = new Proxy(own, { construct: (of, [address, ...more]) => new of(at(address, more[0]), ...more) });
 }
 

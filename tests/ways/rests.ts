@@ -51,64 +51,27 @@ export const ALONE: Rest[] = [
   {
     because: 'the parser makes it, and the browser has asked before a script could look',
     ways: [
-      ...inMarkup('audio', 'embed', 'iframe', 'iframe srcdoc', 'iframe of a javascript address', 'img lazy', 'object'),
-      ...inMarkup('prefetch', 'script module that imports', 'stylesheet alternate', 'SVG filter', 'table background'),
-      ...inMarkup('video', 'video source'),
-      ...atRunTime('SVG image', 'img by innerHTML outside the page', 'img in a shadow tree', 'img in markup'),
-      ...atRunTime(
-        'img parsed and adopted',
-        'img by outerHTML',
-        'img set unsafely',
-        'picture',
-        'iframe srcdoc',
-        'track',
-      ),
-      ...atRunTime('script in a fragment', 'script written'),
-      ...inMarkup('script that writes'),
+      ...inMarkup('embed', 'iframe', 'iframe srcdoc', 'iframe of a javascript address', 'object'),
+      ...inMarkup('prefetch', 'stylesheet alternate', 'SVG filter', 'video', 'video source', 'audio', 'img lazy'),
     ],
   },
   {
-    because: 'no setter stands before this property or attribute',
+    because: 'code imports it, and no function stands there that could be replaced',
     ways: [
-      ...atRunTime('SVG image by attribute', 'audio', 'video', 'video poster', 'embed', 'object', 'img srcset'),
-      ...atRunTime('input image', 'script by attribute node', 'script by namespaced attribute', 'script module'),
-      ...atRunTime('script of SVG', 'import', 'import from a data address'),
+      ...atRunTime('import', 'import from a data address', 'script module', 'module worker'),
+      ...own('module worker'),
     ],
   },
   {
-    because: 'the browser asks for what a style names',
-    ways: [
-      ...inMarkup(
-        'style attribute',
-        'style background',
-        'style before',
-        'style border',
-        'style font',
-        'style image-set',
-      ),
-      ...inMarkup('style list', 'style mask', 'style variable'),
-      ...atRunTime('style', 'style adopted', 'style attribute', 'style font', 'style import', 'style property'),
-      ...atRunTime('style rule', 'style text'),
-      ...own('style sheet', 'style sheet that imports'),
-    ],
+    because: 'a frame’s address in its own history belongs to nobody else',
+    ways: atRunTime('iframe led away'),
   },
   {
-    because: 'it runs in a realm of its own, or with what was taken from one',
-    ways: [
-      ...atRunTime('fetch from a fresh realm', 'image from a fresh realm', 'native taken from a fresh realm'),
-      ...atRunTime('setter taken from a fresh realm', 'page written into a frame', 'module worker', 'worklet'),
-      ...atRunTime('shared worker from a blob', 'worker from a blob', 'worker that imports scripts'),
-      ...own('module worker', 'shared worker', 'worker', 'worker of a worker', 'worker that imports'),
-    ],
-  },
-  {
-    because: 'it is a connection of another kind, or a frame is led there',
-    ways: atRunTime(
-      ...['event source', 'web socket', 'ping of a link', 'form into a frame', 'link into a frame', 'iframe led away'],
+    because:
+      'a file of the site’s own names it, or an address of the site’s own leads there, which only the browser sees',
+    ways: own(
+      ...['address that leads a request on', 'address that leads on', 'module'],
+      ...['style sheet', 'style sheet that imports'],
     ),
-  },
-  {
-    because: 'an address of the site’s own leads there, which only the browser sees',
-    ways: own('address that leads a request on', 'address that leads on', 'module'),
   },
 ];

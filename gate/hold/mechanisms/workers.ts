@@ -5,9 +5,15 @@ import { replace, type Undo } from './replace';
 /**
  * Workers whose script is a file of the site's own obey the policy of that file's answer, not the page's. As part of the
  * page they have the page's: so each is made by a few lines that load it, after the script at `first` (`gate/worker/`).
- * Only while something is held; where a worker is shared, it is by one page only then.
+ * Only while something is held; where a worker is shared, it is by one page only then. `isAlone`: the page has no policy, so
+ * the worker is told what is held.
  */
-export function holdWorkers(permits: Permits, first: string): Undo[] {
+export function holdWorkers(permits: Permits, first: string, isAlone: boolean): Undo[] {
+  const heldNow = ({ plan, marks, allows }: Permits) => ({
+    plan,
+    page: location.hostname,
+    granted: marks.filter(allows),
+  });
   const full = (address: unknown) => new URL(String(address), document.baseURI).href;
   return (['Worker', 'SharedWorker'] as const).map((name) =>
     replace(window, name, ({ value: Own }) => ({
@@ -15,7 +21,10 @@ export function holdWorkers(permits: Permits, first: string): Undo[] {
         construct: (of, [address, options], made) =>
           Reflect.construct(
             of,
-            [permits.holdsAny() ? startOf(full(address), full(first), options) : address, options],
+            [
+              permits.holdsAny() ? startOf(full(address), full(first), options, isAlone && heldNow(permits)) : address,
+              options,
+            ],
             made,
           ),
       }),

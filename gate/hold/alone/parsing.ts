@@ -1,0 +1,68 @@
+import { replace, type Undo } from '../mechanisms/replace';
+import type { Permits } from '../permits';
+import { markBelow } from './mark';
+
+/**
+ * Markup that scripts have the parser read: it is read in a document where nothing is fetched first, and what is held is
+ * marked. Markup in which nothing is goes on as it came.
+ */
+export function holdParsing(permits: Permits): Undo[] {
+  const inert = document.implementation.createHTMLDocument('');
+  const { set: setHtml, get: html } = Object.getOwnPropertyDescriptor(Element.prototype, 'innerHTML')!;
+  const { createElement, write: _ } = Document.prototype;
+  /** `runs`: whether scripts in it would run. */
+  const marked = (text: unknown, context: string, runs: boolean): unknown => {
+    // A trusted type stays one where nothing has to change.
+    const within: Element = createElement.call(inert, context);
+    setHtml!.call(within, String(text));
+    const isLeft = ({ localName }: Element) => localName === 'script' && !runs;
+    return markBelow(within, permits, isLeft) > 0 ? html!.call(within) : text;
+  };
+  const nameOf = (node: unknown) => (node instanceof Element ? node.localName : 'div');
+  const setter = <T extends object>(prototype: T, name: keyof T & string, isAround = false) =>
+    replace(prototype, name, ({ set }) => ({
+      set(this: Node, text: unknown) {
+        set!.call(this, marked(text, nameOf(isAround ? this.parentNode : this), false));
+      },
+    }));
+  const writes = (name: 'write' | 'writeln') =>
+    replace(Document.prototype, name, ({ value: own }) => ({
+      value(this: Document, ...texts: unknown[]) {
+        return own.call(this, marked(texts.join(''), 'body', true));
+      },
+    }));
+  const unsafe = (prototype: object) =>
+    replace(prototype as { setHTMLUnsafe?: unknown }, 'setHTMLUnsafe', ({ value: own }) => ({
+      value(this: Node, text: unknown, ...more: unknown[]) {
+        return own.call(this, marked(text, nameOf(this), false), ...more);
+      },
+    }));
+  return [
+    setter(Element.prototype, 'innerHTML'),
+    setter(Element.prototype, 'outerHTML', true),
+    setter(ShadowRoot.prototype, 'innerHTML'),
+    unsafe(Element.prototype),
+    unsafe(ShadowRoot.prototype),
+    writes('write'),
+    writes('writeln'),
+    replace(Element.prototype, 'insertAdjacentHTML', ({ value: own }) => ({
+      value(this: Element, where: string, text: unknown) {
+        const isAround = /^(beforebegin|afterend)$/i.test(String(where));
+        own.call(this, where, marked(text, nameOf(isAround ? this.parentNode : this), false));
+      },
+    })),
+    replace(Range.prototype, 'createContextualFragment', ({ value: own }) => ({
+      value(this: Range, text: unknown) {
+        const { startContainer: at } = this;
+        return own.call(this, marked(text, nameOf(at instanceof Element ? at : at.parentNode), true));
+      },
+    })),
+    replace(DOMParser.prototype, 'parseFromString', ({ value: own }) => ({
+      value(this: DOMParser, ...given: unknown[]) {
+        const parsed: Document = own.apply(this, given);
+        markBelow(parsed, permits);
+        return parsed;
+      },
+    })),
+  ];
+}
