@@ -42,6 +42,9 @@ for (const name of OF_SVG) EVERYWHERE[name] = 'css';
 export const FETCHING_ELEMENTS: readonly string[] = Object.keys(BY_ELEMENT);
 export const FETCHING_ATTRIBUTES: readonly string[] = Object.keys(EVERYWHERE);
 
+/** In place of where a form is sent: without any it would be sent to its own page, over and over where it sends itself. */
+export const LEADS_NOWHERE = 'javascript:;';
+
 /** What an attribute of an element holds, if it has the browser ask for something; names in lower case. */
 export const fetches = (element: string, attribute: string): AttributeKind | undefined =>
   BY_ELEMENT[element]?.[attribute] ?? EVERYWHERE[attribute];

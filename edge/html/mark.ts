@@ -1,5 +1,5 @@
 import { UNRULED_MARK } from '@douane/core/hold';
-import { addressesOfSrcset, addressOfRefresh, fetches, isFetchedLink } from '@douane/core/hold/fetching';
+import { addressesOfSrcset, addressOfRefresh, fetches, isFetchedLink, LEADS_NOWHERE } from '@douane/core/hold/fetching';
 import { withoutHeld } from '@douane/core/hold/styles';
 import type { Token } from 'parse5';
 
@@ -58,7 +58,7 @@ export function marked(
     else if (kind === 'address') {
       const leads = name === 'action' || name === 'formaction';
       const marks = marksOf([value]).filter((mark) => !leads || mark !== UNRULED_MARK);
-      if (marks.length > 0) hold(name, marks);
+      if (marks.length > 0) hold(name, marks, leads ? LEADS_NOWHERE : undefined);
     } else if (kind === 'srcset' || kind === 'list') {
       const marks = marksOf(kind === 'list' ? value.split(/\s+/) : addressesOfSrcset(value));
       if (marks.length > 0) hold(name, marks);

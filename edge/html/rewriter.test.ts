@@ -44,7 +44,10 @@ it.each([
   ['<a href=//ads.example/x>', null],
   ['<input src=//ads.example/x>', null],
   ['<form action=//stranger.example/pay>', null],
-  ['<form action=//ads.example/x>', '<form data-gate="advertising" data-gate-action=//ads.example/x>'],
+  [
+    '<form action=//ads.example/x>',
+    '<form data-gate="advertising" action="javascript:;" data-gate-action=//ads.example/x>',
+  ],
   ['<img src="h\nttp:\\\\ads.example\\x">', '<img data-gate="advertising" data-gate-src="h\nttp:\\\\ads.example\\x">'],
   ['<img src="&#x68;ttp://ads.example">', '<img data-gate="advertising" data-gate-src="&#x68;ttp://ads.example">'],
   [

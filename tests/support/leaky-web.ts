@@ -10,10 +10,20 @@ import type { Way } from '../ways/types';
 import { ROOT } from './world';
 
 /**
- * How a page is held: not at all; by its tags being marked; by the script with the browser's policy, or alone; by a header
+ * How a page is held: not at all; by its tags being marked; by the script with the browser's policy (`hosts`: where all that
+ * is held has hosts of its own, so that the policy says all), or alone (`agreed`: the same, for who says yes); by a header
  * with the script; by an edge in front of the site.
  */
-export type Means = 'none' | 'marked' | 'policy' | 'script' | 'header' | 'edge';
+export type Means = 'none' | 'marked' | 'policy' | 'hosts' | 'script' | 'agreed' | 'header' | 'edge';
+/** Which gate stands in a page. */
+const GATES: Partial<Record<Means, string>> = {
+  marked: 'script',
+  policy: 'policy',
+  hosts: 'hosts',
+  script: 'script',
+  agreed: 'script',
+  header: 'policy',
+};
 
 type Answer = [type: string, body: string | Buffer, status?: number, headers?: Record<string, string>];
 
@@ -63,11 +73,16 @@ export class LeakyWeb {
     const code = await loadGateCode(ROOT);
     const { pointer } = gateFiles(compileRelease(setup, 1, '2026-11-26'), code, sha256);
     web.files.set('gate.js', pointer);
-    for (const by of ['policy', 'script'] as const) {
-      const release = compileRelease({ ...setup, holding: { unruled: 'by-regime', by } }, 1, '2026-11-26');
-      const { pointer, immutable } = gateFiles(release, code, sha256);
-      web.files.set(`${by}.js`, pointer);
-      for (const { name, body } of immutable) web.files.set(name, body);
+    const ofHosts = setup.services.map((one) => ({ ...one, hosts: one.hosts.filter((host) => !host.includes('/')) }));
+    for (const [name, by, services] of [
+      ['policy', 'policy', setup.services],
+      ['hosts', 'policy', ofHosts],
+      ['script', 'script', setup.services],
+    ] as const) {
+      const of = { ...setup, services: [...services], holding: { unruled: 'by-regime' as const, by } };
+      const { pointer, immutable } = gateFiles(compileRelease(of, 1, '2026-11-26'), code, sha256);
+      web.files.set(`${name}.js`, pointer);
+      for (const { name: file, body } of immutable) web.files.set(file, body);
     }
     const release = compileRelease(setup, 1, '2026-11-26');
     web.policy = policyFor(indexPlan(release.plan), (purpose) => purpose === 'necessary')!;
@@ -136,8 +151,7 @@ export class LeakyWeb {
   private markupOf({ html = '', script }: Way, means: Means, number: string): string {
     const tag = script ? `${html}<script>${script}</script>` : html;
     const body = means === 'marked' ? `<template data-gate="advertising">${tag}</template>` : tag;
-    const by = means === 'policy' || means === 'header' ? 'policy' : 'script';
-    const gate = means === 'none' || means === 'edge' ? '' : `<script src="/g/s/${by}.js"></script>`;
+    const gate = GATES[means] ? `<script src="/g/s/${GATES[means]}.js"></script>` : '';
     const page = `<!doctype html><html lang="en"><head>${gate}<title>x</title><link rel="icon" href="data:,"></head><body><p>Page</p>${body}</body></html>`;
     return this.addressed(page, means, number);
   }

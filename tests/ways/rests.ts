@@ -75,3 +75,21 @@ export const ALONE: Rest[] = [
     ),
   },
 ];
+
+/** What the script alone does not take up again after a yes. */
+export const REFUSED: Rest = {
+  because: 'it was refused as a browser refuses it, and who asked has to ask again: on the next page at the latest',
+  ways: [
+    ...inMarkup('form that sends itself'),
+    ...atRunTime(
+      'event source',
+      'form into a frame',
+      'link into a frame',
+      'navigation',
+      'page written into a frame',
+      'ping of a link',
+    ),
+    ...atRunTime('replaced page', 'script cloned', 'shared worker from a blob', 'speculation rules', 'style font'),
+    ...atRunTime('web socket', 'window', 'worker from a blob', 'worker that imports scripts', 'worklet'),
+  ],
+};

@@ -1,7 +1,7 @@
 import { UNRULED_MARK } from '@douane/core/hold';
-import { type AttributeKind, fetches, isFetchedLink } from '@douane/core/hold/fetching';
+import { type AttributeKind, fetches, isFetchedLink, LEADS_NOWHERE } from '@douane/core/hold/fetching';
 import { allIn, has, setAttribute } from '../../native';
-import { MARK } from '../marked';
+import { MARK, release } from '../marked';
 import type { Permits } from '../permits';
 import { type HeldValue, heldInStyle, heldInValue } from './values';
 
@@ -37,7 +37,8 @@ export function markElement(element: Element, permits: Permits): boolean {
     const kind = asksBy(element, name);
     const held = kind && heldInValue(kind, value, permits, (html) => heldInDocument(html, permits));
     const leads = name === 'action' || name === 'formaction';
-    if (held && !(leads && held.mark.includes(UNRULED_MARK))) later(name, value, held);
+    if (!held || (leads && held.mark.includes(UNRULED_MARK))) continue;
+    later(name, value, leads ? { ...held, rest: LEADS_NOWHERE } : held);
   }
   if (element.localName === 'style') {
     const text = element.textContent ?? '';
@@ -80,19 +81,28 @@ export function markBelow(
 ): number {
   let found = 0;
   for (const element of root instanceof Element ? allIn(root, '*') : root.querySelectorAll('*')) {
-    if (!isLeft(element) && markElement(element, permits)) found++;
+    if (!isLeft(element) && !has(element, MARK) && markElement(element, permits)) found++;
     if (element instanceof HTMLTemplateElement && !has(element, MARK))
       found += markBelow(element.content, permits, isLeft);
   }
   return found;
 }
 
+/** Lets go of what is marked below a node once it may be, also where nobody looks since it stands in no page. */
+export function releaseBelow(root: ParentNode, permits: Permits): void {
+  for (const element of root.querySelectorAll(`[${MARK}]`))
+    permits.later(element.getAttribute(MARK)!, () => has(element, MARK) && release(element), element);
+}
+
 const marksBelow = (root: ParentNode): string =>
   [...root.querySelectorAll(`[${MARK}]`)].map((element) => element.getAttribute(MARK)).join(' ');
 
+/** Before ours is put in its place. */
+const parse = DOMParser.prototype.parseFromString;
+
 /** The text of a whole document without what is held in it. */
 export function heldInDocument(html: string, permits: Permits): HeldValue | null {
-  const inert = new DOMParser().parseFromString(html, 'text/html');
+  const inert = parse.call(new DOMParser(), html, 'text/html');
   if (markBelow(inert, permits) === 0) return null;
   return { mark: marksBelow(inert), rest: inert.documentElement.outerHTML };
 }

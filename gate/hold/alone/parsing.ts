@@ -1,6 +1,6 @@
 import { replace, type Undo } from '../mechanisms/replace';
 import type { Permits } from '../permits';
-import { markBelow } from './mark';
+import { markBelow, releaseBelow } from './mark';
 
 /**
  * Markup that scripts have the parser read: it is read in a document where nothing is fetched first, and what is held is
@@ -9,7 +9,7 @@ import { markBelow } from './mark';
 export function holdParsing(permits: Permits): Undo[] {
   const inert = document.implementation.createHTMLDocument('');
   const { set: setHtml, get: html } = Object.getOwnPropertyDescriptor(Element.prototype, 'innerHTML')!;
-  const { createElement, write: _ } = Document.prototype;
+  const { createElement } = Document.prototype;
   /** `runs`: whether scripts in it would run. */
   const marked = (text: unknown, context: string, runs: boolean): unknown => {
     // A trusted type stays one where nothing has to change.
@@ -21,8 +21,11 @@ export function holdParsing(permits: Permits): Undo[] {
   const nameOf = (node: unknown) => (node instanceof Element ? node.localName : 'div');
   const setter = <T extends object>(prototype: T, name: keyof T & string, isAround = false) =>
     replace(prototype, name, ({ set }) => ({
-      set(this: Node, text: unknown) {
-        set!.call(this, marked(text, nameOf(isAround ? this.parentNode : this), false));
+      set(this: Element | ShadowRoot, text: unknown) {
+        const root = isAround ? this.parentNode : this;
+        const given = marked(text, nameOf(root), false);
+        set!.call(this, given);
+        if (given !== text && root) releaseBelow(root, permits);
       },
     }));
   const writes = (name: 'write' | 'writeln') =>
@@ -33,8 +36,10 @@ export function holdParsing(permits: Permits): Undo[] {
     }));
   const unsafe = (prototype: object) =>
     replace(prototype as { setHTMLUnsafe?: unknown }, 'setHTMLUnsafe', ({ value: own }) => ({
-      value(this: Node, text: unknown, ...more: unknown[]) {
-        return own.call(this, marked(text, nameOf(this), false), ...more);
+      value(this: Element | ShadowRoot, text: unknown, ...more: unknown[]) {
+        const given = marked(text, nameOf(this), false);
+        own.call(this, given, ...more);
+        if (given !== text) releaseBelow(this, permits);
       },
     }));
   return [
@@ -54,7 +59,12 @@ export function holdParsing(permits: Permits): Undo[] {
     replace(Range.prototype, 'createContextualFragment', ({ value: own }) => ({
       value(this: Range, text: unknown) {
         const { startContainer: at } = this;
-        return own.call(this, marked(text, nameOf(at instanceof Element ? at : at.parentNode), true));
+        const made: DocumentFragment = own.call(
+          this,
+          marked(text, nameOf(at instanceof Element ? at : at.parentNode), true),
+        );
+        releaseBelow(made, permits);
+        return made;
       },
     })),
     replace(DOMParser.prototype, 'parseFromString', ({ value: own }) => ({

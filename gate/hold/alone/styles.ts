@@ -13,8 +13,18 @@ export function holdStyles(permits: Permits): Undo[] {
   };
   return [
     replace(CSSStyleSheet.prototype, 'insertRule', ({ value: own }) => ({
-      value(this: CSSStyleSheet, rule: unknown, ...at: unknown[]) {
-        return whole(rule, (text) => own.call(this, text, ...at));
+      value(this: CSSStyleSheet, text: unknown, ...at: unknown[]) {
+        const held = heldInStyle(String(text), permits);
+        const index: number = own.call(this, held ? held.rest : text, ...at);
+        const rule = held && this.cssRules[index];
+        if (rule)
+          permits.later(held.mark, () => {
+            const now = [...this.cssRules].indexOf(rule);
+            if (now < 0) return;
+            this.deleteRule(now);
+            own.call(this, text, now);
+          });
+        return index;
       },
     })),
     ...(['replace', 'replaceSync'] as const).map((name) =>
