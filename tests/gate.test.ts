@@ -89,19 +89,63 @@ describe('the recorder', () => {
     await site.arrive('DE');
     await site.banner().waitFor();
     await site.page.route(`${site.world.url}/g/*/records`, async (route) => {
+      if (route.request().postDataJSON().method === 'refuse-all') return route.continue();
       await route.fetch();
       return route.abort();
     });
     await site.press('accept');
     await site.page.locator('douane-banner [data-act=retry]').waitFor();
     const lost = await site.lastRecord();
-    await site.page.unroute(`${site.world.url}/g/*/records`);
     await site.page.goto(`${site.address}/offers`);
     await site.banner().waitFor();
     await site.press('refuse');
     await site.button().waitFor();
     expect(await site.lastRecord()).toMatchObject({ method: 'refuse-all', replaces: lost.id, number: lost.number + 1 });
   });
+});
+
+describe('a choice that did not reach the recorder', () => {
+  const failing = async (times: number) => {
+    let left = times;
+    await site.page.route(`${site.world.url}/g/*/records`, (route) => (left-- > 0 ? route.abort() : route.continue()));
+  };
+
+  it('goes out again by itself while the page lives, and counts then', async () => {
+    await site.arrive('DE', '/fares');
+    await site.banner().waitFor();
+    await failing(2);
+    await site.press('accept');
+    await site.page.locator('douane-banner [data-act=retry]').waitFor();
+    expect(site.reached()).toEqual([]);
+    await expect.poll(site.reached, { timeout: 15_000 }).toContain('copperbarn');
+    expect(await site.banner().count()).toBe(0);
+  });
+
+  it('goes out again on the next page', async () => {
+    await site.arrive('DE', '/fares');
+    await site.banner().waitFor();
+    await failing(1);
+    await site.press('refuse');
+    await site.page.locator('douane-banner [data-act=retry]').waitFor();
+    await site.page.goto(`${site.address}/offers`);
+    await site.button().waitFor();
+    expect(await site.lastRecord()).toMatchObject({ method: 'refuse-all' });
+    expect(site.reached()).toEqual([]);
+  });
+});
+
+it('follows what was chosen in another tab when the visitor is back', async () => {
+  await site.arrive('DE', '/fares');
+  await site.banner().waitFor();
+  const other = await site.page.context().newPage();
+  await other.goto(`${site.address}/offers`);
+  await other.locator('douane-banner [data-act=accept]').click();
+  await expect.poll(site.cookies).toContain('douane_choice');
+  await other.close();
+  site.world.web.log.clear();
+  await site.page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')));
+  await expect.poll(site.reached).toContain('copperbarn');
+  expect(await site.banner().count()).toBe(0);
 });
 
 describe('changing one’s mind', () => {

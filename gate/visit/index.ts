@@ -1,9 +1,11 @@
 import type { Method } from '@douane/core/consent';
 import { BANNER_ELEMENT } from '@douane/core/consent/banner-marks';
+import type { KeptChoice } from '@douane/core/consent/choice-cookie';
 import { comesByItself } from '@douane/core/hold';
 import { placeCode } from '@douane/core/regimes/place';
+import { readChoice } from '../hold/kept';
 import { allOf, whenBody } from '../native';
-import type { ButtonScript, HeldScript, Visit, VisitConfig, VisitedGate } from '../types';
+import type { ButtonScript, HeldScript, Submission, Visit, VisitConfig, VisitedGate } from '../types';
 import { Files } from './files';
 import { forget } from './forget';
 import { chosenNow, keepChoice } from './keep';
@@ -16,10 +18,13 @@ const HELD_FRAMES = 'iframe[data-gate],template[data-gate],iframe[data-douane-he
 export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
   const { native } = gate;
   const files = new Files(config, gate);
-  const recorder = new Recorder(gate.config.base, native.fetch);
+  const recorder = new Recorder(gate.config.base, native.fetch, (submission, record) => void take(submission, record));
   /** Those in whose place something was put last. */
   let held: HTMLElement[] = [];
 
+  // Also a page that the browser kept as it was.
+  addEventListener('pageshow', ({ persisted }) => persisted && comeBack());
+  document.addEventListener('visibilitychange', () => document.hidden || comeBack());
   return { open, prepare, show, tend };
 
   /** Whether the first layer comes by itself. Where it does not the choice is within reach, and what needs a yes held. */
@@ -83,33 +88,51 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
   }
 
   /** Resolves once the recorder has answered that the record is committed; nothing is released before. */
-  async function choose(purposes: Record<string, boolean>, method: Method): Promise<void> {
-    const before = gate.decision.granted;
-    const { gpc } = gate.signals;
-    const { release, stored } = gate.config;
-    const record = await recorder.send({
-      version: release,
+  function choose(purposes: Record<string, boolean>, method: Method): Promise<void> {
+    return recorder.send({
+      version: gate.config.release,
       place: placeCode(gate.place ?? null),
       language: files.language,
       purposes,
       method,
-      gpc,
+      gpc: gate.signals.gpc,
       replaces: gate.choice?.record ?? null,
       ...(gate.override.test && { test: true }),
     });
+  }
+
+  /** What follows from a choice that is recorded. */
+  async function take({ purposes, gpc }: Submission, record: string): Promise<void> {
+    const { release, stored } = gate.config;
     const choice = chosenNow({ release, record, gpc, purposes });
-    gate.take(choice);
+    const isLess = follow(choice);
     const { granted, keepDays } = gate.decision;
-    const isLess = Object.keys(before).some((id) => before[id] && !granted[id]);
-    // At once, so that nothing goes out while the page is left.
-    if (isLess) gate.apply();
     keepChoice(choice, keepDays, native.jar);
-    // What was chosen elsewhere on the page answers a banner that stands open.
-    for (const standing of allOf(BANNER_ELEMENT)) standing.remove();
     const left = await forget(stored, (purpose) => granted[purpose!] === false, native.jar);
     gate.tellPage('choice', { granted: { ...granted }, record, left });
     // A script that runs cannot be stopped from outside; only a fresh page is without it.
     if (isLess || config.afterChoice === 'reload') return location.reload();
     if (config.afterChoice === 'nothing' || gate.apply()) void showButton();
+  }
+
+  /** Takes a choice as the one that stands; whether less is granted by it than before, which is held at once. */
+  function follow(choice: KeptChoice): boolean {
+    const before = gate.decision.granted;
+    gate.take(choice);
+    const { granted } = gate.decision;
+    const isLess = Object.keys(before).some((id) => before[id] && !granted[id]);
+    // At once, so that nothing goes out while the page is left.
+    if (isLess) gate.apply();
+    // What was chosen elsewhere answers a banner that stands open.
+    for (const standing of allOf(BANNER_ELEMENT)) standing.remove();
+    return isLess;
+  }
+
+  /** The visitor is back on the page, and may have chosen on another one meanwhile. */
+  function comeBack(): void {
+    const choice = readChoice();
+    if (!choice || choice.record === gate.choice?.record) return;
+    if (follow(choice)) location.reload();
+    else if (gate.apply()) void showButton();
   }
 }

@@ -29,6 +29,7 @@ export async function gateParts(browser: Browser, modules: readonly string[]): P
     write: false,
     format: 'iife',
     globalName: 'parts',
+    define: { __ALONE__: 'true' },
     target: 'es2022',
     logLevel: 'error',
   });

@@ -1,6 +1,9 @@
 /** Takes away again what a mechanism has put in force. */
 export type Undo = () => void;
 
+/** Only where the script holds alone; see `alone/realms.ts`. */
+declare const __ALONE__: boolean;
+
 /** What was replaced so far, and by its name there. */
 export const REPLACED: [of: object, name: string][] = [];
 
@@ -13,6 +16,6 @@ export function replace<T extends object, K extends keyof T>(
   const own = Object.getOwnPropertyDescriptor(of, name);
   if (!own?.configurable) return () => {};
   Object.defineProperty(of, name, { ...own, ...made(own) });
-  REPLACED.push([of, name as string]);
+  if (__ALONE__) REPLACED.push([of, name as string]);
   return () => Object.defineProperty(of, name, own);
 }
