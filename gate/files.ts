@@ -11,7 +11,7 @@ import type { ButtonFace, GateConfig, HeldFace, ToldConfig, VisitConfig } from '
  * The built scripts, each with the place for its configuration still open. `hold` where the browser's policy holds what a
  * policy can say, `alone` where the script has to hold that as well.
  */
-export const GATE_SCRIPTS = ['hold', 'alone', 'banner', 'button', 'held', 'visit', 'worker', 'told'] as const;
+export const GATE_SCRIPTS = ['hold', 'alone', 'banner', 'button', 'held', 'visit', 'panel', 'worker', 'told'] as const;
 export type GateCode = Record<(typeof GATE_SCRIPTS)[number], string>;
 
 export interface GateFile {
@@ -61,6 +61,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
   // One hash for all languages: the holding script names them, and every visitor loads it.
   const contents = short(texts.map(([, body]) => body).join());
   const held = script('held', code.held, '__DOUANE_HELD__', heldFace(setup));
+  const panel = script('panel', code.panel, '__DOUANE_PANEL__', { services: heldFace(setup).services });
   const worker = named('worker', 'js', code.worker, 'text/javascript');
   const { defaultLanguage } = drawn;
   const plan = indexPlan(release.plan);
@@ -78,6 +79,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
       banner: banner.name,
       button: button ? button.name : '',
       held: held.name,
+      panel: panel.name,
       languages: [defaultLanguage, ...texts.map(([language]) => language).filter((tag) => tag !== defaultLanguage)],
       contents,
       speaks: drawn.speaks,
@@ -115,6 +117,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
       banner,
       ...(button ? [button] : []),
       held,
+      panel,
       visit,
       paused,
       worker,

@@ -47,6 +47,8 @@ export interface VisitConfig {
   button: string;
   /** What stands in for frames that are held. */
   held: string;
+  /** Tells who builds the site what became of each tag. */
+  panel: string;
   /** Languages whose contents there are, the default first, and the hash that their files are named by. */
   languages: string[];
   contents: string;
@@ -165,6 +167,11 @@ export interface BannerScript {
 }
 export interface ButtonScript {
   show(options: Omit<ButtonOptions, 'face'>): void;
+}
+
+/** What the panel's script offers: what became of all that the page asked for. */
+export interface PanelScript {
+  open(gate: VisitedGate): void;
 }
 
 export interface HeldScript {

@@ -129,6 +129,7 @@ describe('drafts and releases', () => {
       button: '',
       held: '',
       visit: '',
+      panel: '',
       worker: '',
       told: '',
     },

@@ -1,4 +1,5 @@
 import { afterAll, afterEach, beforeAll, expect, it } from 'vitest';
+import { expectAccessible } from './support/browser';
 import { Ferries } from './support/ferries';
 
 /** Whose gate has the browser hold by a policy. */
@@ -83,9 +84,41 @@ it('tells the site’s own code what may run, when that changes, and when the vi
   const heard: [string, { granted?: object; layer?: string }][] = await site.page.evaluate(() =>
     JSON.parse(sessionStorage.getItem('heard')!),
   );
-  expect(heard.map(([name]) => name)).toEqual(['ask', 'choice', 'event']);
-  expect(heard[0]![1]).toEqual({ layer: 'panel' });
-  expect(heard[1]![1].granted).toMatchObject({ measurement: true });
+  const [asked, chosen, event] = heard.slice(-3);
+  expect([asked, event]).toEqual([
+    ['ask', { layer: 'panel' }],
+    ['event', null],
+  ]);
+  expect([chosen![0], chosen![1].granted]).toEqual(['choice', expect.objectContaining({ measurement: true })]);
+});
+
+it('shows who builds the site what became of each tag, and why, in agreement with the third parties', async () => {
+  await site.arrive('DE', '/?douane=panel');
+  const panel = site.page.locator('douane-panel section');
+  await panel.waitFor();
+  await site.settled();
+  const rows = () =>
+    panel
+      .locator('tbody tr')
+      .evaluateAll((all) => all.map((row) => [...row.querySelectorAll('td')].map((cell) => cell.textContent!.trim())));
+  await expect.poll(async () => (await rows()).length).toBeGreaterThan(2);
+  // But for what is needed, as the gate itself.
+  const needed = (row: string[]) => row.at(-1)!.startsWith('necessary');
+  expect((await rows()).filter((row) => !needed(row) && !row[0]!.endsWith('held'))).toEqual([]);
+  expect(site.reached()).toEqual([]);
+  await expectAccessible(site.page, 'panel');
+  await site.page.locator('douane-banner [data-act=accept]').click();
+  await expect.poll(site.reached).toContain('oddgull');
+  await expect
+    .poll(async () => (await rows()).filter(([state]) => state!.endsWith('released')).length)
+    .toBeGreaterThan(2);
+  const released = (await rows()).filter((row) => row[0]!.endsWith('released') && !needed(row));
+  const hosts = new Set(released.map(([, , address]) => new URL(address!).hostname.split('.')[0]!));
+  for (const host of hosts) expect(site.reached()).toContain(host);
+  await site.page.keyboard.press('Escape');
+  await expect.poll(() => panel.count()).toBe(0);
+  await site.page.keyboard.press('Alt+Shift+KeyD');
+  await panel.waitFor();
 });
 
 it('stays on a page that a form was sent to get', async () => {

@@ -55,6 +55,7 @@ const publish = async (of: Site, more: object = {}) =>
         button: '',
         held: '',
         visit: '__DOUANE_VISIT__',
+        panel: '',
         worker: '',
         told: '',
       },

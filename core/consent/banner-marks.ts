@@ -2,6 +2,7 @@
 export const BANNER_ELEMENT = 'douane-banner';
 export const BUTTON_ELEMENT = 'douane-choices';
 export const HELD_ELEMENT = 'douane-held';
+export const PANEL_ELEMENT = 'douane-panel';
 
 /** What a button of the banner does, in its attribute `data-act`. */
 export type BannerAct =

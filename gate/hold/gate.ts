@@ -138,8 +138,7 @@ export function gateOf(
 
   function show(): void {
     apply();
-    // Where nothing is asked and nothing can be objected to, nothing is shown.
-    if (place === undefined || Object.values(decision.modes).every((mode) => mode === 'none')) return;
+    if (place === undefined) return;
     void seen().then((one) => {
       shown = one;
       one.show();

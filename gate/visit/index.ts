@@ -1,11 +1,11 @@
 import type { Method } from '@douane/core/consent';
-import { BANNER_ELEMENT } from '@douane/core/consent/banner-marks';
+import { BANNER_ELEMENT, PANEL_ELEMENT } from '@douane/core/consent/banner-marks';
 import type { KeptChoice } from '@douane/core/consent/choice-cookie';
 import { comesByItself } from '@douane/core/hold';
 import { placeCode } from '@douane/core/regimes/place';
 import { readChoice } from '../hold/kept';
 import { allOf, whenBody } from '../native';
-import type { ButtonScript, HeldScript, Submission, Visit, VisitConfig, VisitedGate } from '../types';
+import type { ButtonScript, HeldScript, PanelScript, Submission, Visit, VisitConfig, VisitedGate } from '../types';
 import { Files } from './files';
 import { forget } from './forget';
 import { chosenNow, keepChoice } from './keep';
@@ -13,6 +13,9 @@ import { Recorder } from './recorder';
 
 /** Frames that are held, or templates that may have one in them; see `hold/marked.ts` and `hold/mechanisms/elements.ts`. */
 const HELD_FRAMES = 'iframe[data-gate],template[data-gate],iframe[data-douane-held]';
+
+/** By the address of a page, or by Alt, Shift and D, who builds the site sees what became of each tag. */
+const PANEL_ASKED = /[?&]douane=panel\b/;
 
 /** What a visitor sees on a page, and what follows from it. */
 export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
@@ -25,6 +28,12 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
   // Also a page that the browser kept as it was.
   addEventListener('pageshow', ({ persisted }) => persisted && comeBack());
   document.addEventListener('visibilitychange', () => document.hidden || comeBack());
+  const openPanel = () =>
+    void files.script<PanelScript>(config.panel).then((panel) => allOf(PANEL_ELEMENT).length > 0 || panel.open(gate));
+  if (PANEL_ASKED.test(location.search)) whenBody(openPanel);
+  addEventListener('keydown', ({ isTrusted, altKey, shiftKey, code }) => {
+    if (isTrusted && altKey && shiftKey && code === 'KeyD') openPanel();
+  });
   return { open, prepare, show, tend };
 
   /** Whether the first layer comes by itself. Where it does not the choice is within reach, and what needs a yes held. */
@@ -38,6 +47,8 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
 
   function show(): void {
     const { choice, decision } = gate;
+    // Where nothing is asked and nothing can be objected to, nothing is shown.
+    if (Object.values(decision.modes).every((mode) => mode === 'none')) return;
     // An objection stands longer than browsers keep a cookie, so it is written anew at each visit.
     if (choice && decision.keepDays > 0) keepChoice(choice, decision.keepDays, native.jar);
     if (asks()) whenBody(() => void open('first'));
