@@ -221,3 +221,31 @@ it('says so where no law fits', async () => {
   await page.getByLabel('Search laws').fill('atlantis');
   await page.getByText('No law fits.').waitFor();
 });
+
+describe('what holds', () => {
+  const holding = async () => (await ines.call('GET', `/sites/${siteId}/draft`)).body.setup.holding;
+
+  it('is chosen by keyboard: who holds, the server’s header, what follows a choice, and what tags are told', async () => {
+    await go('');
+    await page.getByRole('radio', { name: /the browser, by a policy/ }).focus();
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('Tab');
+    await page.keyboard.press('Space');
+    await page.getByRole('radio', { name: /what may run, runs/ }).focus();
+    await page.keyboard.press('ArrowDown');
+    await page.getByRole('checkbox', { name: /Google tags/ }).focus();
+    await page.keyboard.press('Space');
+    await page.getByLabel('analytics_storage').selectOption('Advertising');
+    await expectAccessibleInBothThemes(page, 'what holds');
+    await save();
+    await expect.poll(holding).toMatchObject({
+      by: 'script',
+      header: true,
+      afterChoice: 'reload',
+      tells: [{ listener: 'google-consent', purposes: { analytics_storage: 'advertising' } }],
+    });
+    await page.getByRole('checkbox', { name: /Google tags/ }).uncheck();
+    await save();
+    await expect.poll(async () => (await holding()).tells).toEqual([]);
+  });
+});

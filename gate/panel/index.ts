@@ -80,7 +80,12 @@ function facts({ config, decision, choice, place }: VisitedGate): string[] {
   return [
     `release ${config.release}`,
     `place ${place === undefined ? 'not known yet' : placeCode(place ?? null) || 'unknown'}`,
-    `regimes ${decision.regimes.join(', ') || 'none'}`,
+    `treated ${
+      Object.entries(decision.modes)
+        .filter(([, mode]) => mode !== 'none')
+        .map(([id, mode]) => `${id} ${mode}`)
+        .join(', ') || 'without any consent'
+    }`,
     `choice ${choice ? `${choice.record}, ${plural(Math.round(choice.ageDays ?? 0), 'day')} old` : 'none'}`,
     `granted ${of(true).join(', ') || 'nothing'}`,
     `not granted ${of(false).join(', ') || 'nothing'}`,
@@ -93,7 +98,7 @@ function drawn(gate: VisitedGate, lines: readonly Line[], told: Told): HTMLEleme
   const rows = lines.map(({ state, address, by, atMs, service, why, from }) =>
     el('tr', {}, [
       el('td', { class: `state ${state}` }, `${MARKS[state]} ${state}`),
-      el('td', {}, `${Math.round(atMs)} ms`),
+      el('td', { class: 'at' }, `${Math.round(atMs)} ms`),
       el('td', {}, [el('code', {}, address), ...(from ? [el('div', { class: 'quiet' }, `by ${from}`)] : [])]),
       el('td', {}, by),
       el('td', {}, service),

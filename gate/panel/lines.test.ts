@@ -9,7 +9,10 @@ const facts = {
   },
   page: 'www.site.example',
   granted: { necessary: true, advertising: false },
-  services: [['ads.example', 'Ads']] as [string, string][],
+  services: [
+    ['example', 'All'],
+    ['ads.example', 'Ads'],
+  ] as [string, string][],
 };
 const seen = (kind: Sighting['kind'], address: string, atMs = 1): Sighting => ({ kind, address, by: 'img', atMs });
 const states = (sightings: Sighting[], more = {}) =>

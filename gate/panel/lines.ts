@@ -43,6 +43,7 @@ export interface LineFacts {
 export function linesOf(sightings: readonly Sighting[], { plan, page, granted, services }: LineFacts): Line[] {
   const allows = (mark: string) => allowsMark(mark, granted, plan.unruled);
   const lines = new Map<string, Line>();
+  const nearest = [...services].sort(([a], [b]) => b.length - a.length);
   const stopped = countBy(sightings, 'stopped');
   const asked = countBy(sightings, 'asked');
   for (const { kind, address, by, atMs, from = '' } of [...sightings].sort((a, b) => a.atMs - b.atMs)) {
@@ -66,7 +67,7 @@ export function linesOf(sightings: readonly Sighting[], { plan, page, granted, s
             : `${whose}; asked for all the same, ahead of the gate or past it`;
     const key = `${state} ${kind} ${address}`;
     if (lines.has(key)) continue;
-    const service = services.find(([host]) => url.hostname === host || url.hostname.endsWith(`.${host}`))?.[1] ?? '';
+    const [, service = ''] = nearest.find(([host]) => `.${url.hostname}`.endsWith(`.${host}`)) ?? [];
     lines.set(key, { state, address, by, atMs, service, why, from });
   }
   return [...lines.values()];

@@ -20,7 +20,10 @@ const HOLDER_WORDS: Words<Holder> = {
     'the browser, by a policy',
     'which the gate puts in force before anything else runs; where a choice lets more run, the page is loaded anew',
   ],
-  script: ['the script alone', 'which lets go in the page, and holds less: styles, frames and workers get past it'],
+  script: [
+    'the script alone',
+    'which lets go in the page, and holds less: what code imports, and what the browser asks for at once, gets past it',
+  ],
 };
 
 const AFTER_WORDS: Words<AfterChoice> = {

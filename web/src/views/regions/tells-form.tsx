@@ -39,7 +39,6 @@ export function TellsForm({ setup, onChange }: { setup: Setup; onChange(tells: T
                   <label key={signal} className="contents">
                     <code>{signal}</code>
                     <select
-                      className="border border-line bg-sheet px-1 py-0.5"
                       value={told.purposes?.[signal] ?? usual}
                       onChange={({ target }) =>
                         put(id, { ...told, purposes: { ...told.purposes, [signal]: target.value } })
