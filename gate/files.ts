@@ -75,6 +75,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
   const seen = (paused: boolean) => {
     const config: VisitConfig = {
       afterChoice: setup.holding.afterChoice ?? 'release',
+      addresses: [...setup.site.addresses, ...setup.site.staging],
       quiet: quietPaths(drawn.asking?.notOn, paused),
       banner: banner.name,
       button: button ? button.name : '',

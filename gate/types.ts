@@ -39,6 +39,8 @@ export interface ToldConfig {
 /** What a visitor sees has to know of a release; written into its script when the files are made. */
 export interface VisitConfig {
   afterChoice: AfterChoice;
+  /** Origins that the release was made for. */
+  addresses: string[];
   /** Patterns of paths on which nothing is asked by itself. */
   quiet: string[];
   /** Immutable files, relative to the gate's base. */

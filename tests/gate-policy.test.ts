@@ -36,6 +36,22 @@ it('holds until a yes, and then loads the page anew, where the visitor was on it
   ).toEqual(['navigate']);
 });
 
+it('says in the console, once, that it stands on a page that it was not made for, and holds there all the same', async () => {
+  const said: string[] = [];
+  await site.arrive('DE');
+  site.page.on('console', (message) => message.type() === 'warning' && said.push(message.text()));
+  await site.page.goto(site.address);
+  await site.banner().waitFor();
+  expect(said).toEqual([]);
+  await site.page.goto(site.address.replace('skerrysound', 'www.skerrysound'));
+  await site.banner().waitFor();
+  await site.settled();
+  expect(said.filter((text) => text.startsWith('Douane:'))).toEqual([
+    expect.stringContaining(`made for ${site.address}, not for`),
+  ]);
+  expect(site.reached()).toEqual([]);
+});
+
 it('keeps what the visitor has typed: the page stays, and the next one has what he said yes to', async () => {
   await site.arrive('DE', '/contact');
   await site.banner().waitFor();

@@ -22,6 +22,8 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
   const { native } = gate;
   const files = new Files(config, gate);
   const recorder = new Recorder(gate.config.base, native.fetch, (submission, record) => void take(submission, record));
+  if (!config.addresses.includes(location.origin))
+    console.warn(`Douane: this gate was made for ${config.addresses.join(', ')}, not for ${location.origin}`);
   /** Those in whose place something was put last. */
   let held: HTMLElement[] = [];
 
