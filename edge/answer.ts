@@ -1,7 +1,7 @@
 import { type Duplex, Transform } from 'node:stream';
 import { constants, createBrotliCompress, createBrotliDecompress, createGunzip, createGzip } from 'node:zlib';
 import { withoutHeld } from '@douane/core/hold/styles';
-import { type Headers, withoutHeldHeaders, withPolicy } from './headers';
+import { type Headers, opened, withoutHeldHeaders, withPolicy } from './headers';
 import { Rewriter } from './html/rewriter';
 import type { EdgeSite, Held } from './site';
 
@@ -51,7 +51,7 @@ export function answerFor(
   delete headers['content-md5'];
   delete headers.digest;
   delete headers['accept-ranges'];
-  const body = isHtml ? html(held, address, type, nonce, count) : css(held, address, count);
+  const body = isHtml ? html(site, held, address, type, nonce, count) : css(held, address, count);
   const encoding = encoder(String(headers['content-encoding'] ?? ''));
   return [...decoding, body, ...encoding];
 }
@@ -83,12 +83,20 @@ export const tagsOf = (tags: string, state: string): string =>
     .join(', ');
 const short = (state: string): string => Buffer.from(state).toString('base64url').replace(/[^\w]/g, '').slice(-24);
 
-function html(held: Held, address: string, type: string, nonce: string | undefined, count: Counted): Transform {
+function html(
+  site: EdgeSite,
+  held: Held,
+  address: string,
+  type: string,
+  nonce: string | undefined,
+  count: Counted,
+): Transform {
   const [, charset = ''] = /charset\s*=\s*["']?([^\s;"']+)/i.exec(type) ?? [];
   const first = nonce ? held.snippet.replace('<script', `<script nonce="${nonce}"`) : held.snippet;
   const rewriter = new Rewriter({
     base: address,
     holding: held.holding,
+    policy: (own) => opened(own, site),
     first,
     onMarked: () => {
       count.marked++;

@@ -47,20 +47,21 @@ const membersOf = (text: string): string[] =>
 export function withPolicy(
   headers: Headers,
   policy: string | null,
-  { recorder, hash }: Pick<EdgeSite, 'recorder' | 'hash'>,
+  site: Pick<EdgeSite, 'recorder' | 'hash'>,
 ): string | undefined {
   const name = 'content-security-policy';
   const own = listOf(headers[name]).flatMap((one) => one.split(','));
   const nonce = own.map((one) => /script-src(?:-elem)?\s[^;]*'nonce-([^']+)'/i.exec(one)?.[1]).find(Boolean);
-  put(headers, name, [...own.map((one) => opened(one, recorder, hash)), ...(policy === null ? [] : [policy])]);
+  put(headers, name, [...own.map((one) => opened(one, site)), ...(policy === null ? [] : [policy])]);
   return nonce;
 }
 
 /**
- * A policy that lets in scripts of an origin, one script by its hash, and requests to the origin, whatever else it says
+ * A page's own policy that lets in scripts of the recorder, the gate by its hash, and requests to the recorder, whatever
+ * else it says
  * (CSP Level 3, section 6.7.1).
  */
-function opened(policy: string, origin: string, hash: string): string {
+export function opened(policy: string, { recorder: origin, hash }: Pick<EdgeSite, 'recorder' | 'hash'>): string {
   const directives = new Map<string, string[]>();
   for (const one of policy.split(';')) {
     const [name = '', ...values] = one.trim().split(/\s+/);

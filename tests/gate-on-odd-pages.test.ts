@@ -233,3 +233,30 @@ describe('where the site departs from the law as we read it', () => {
     expect(await page.locator('douane-banner section').count()).toBe(0);
   });
 });
+
+it('shows its button on a page whose body is long in coming', async () => {
+  await arrive('DE', {});
+  await page.locator('douane-banner [data-act=refuse]').click();
+  await page.locator('douane-choices button').waitFor();
+  const errors: string[] = [];
+  page.on('pageerror', ({ message }) => errors.push(message));
+  odd = { first: `${snippet}<!--later-->` };
+  const button = page.waitForResponse(/\/button\./);
+  await page.goto(`http://odd.localhost:${port}/`, { waitUntil: 'commit' });
+  await button;
+  sendRest();
+  await page.locator('douane-choices button').waitFor();
+  expect(errors).toEqual([]);
+});
+
+it('what a visitor sees being out of reach is no error of the page’s, and holds all', async () => {
+  const errors: string[] = [];
+  const warnings: string[] = [];
+  await arrive('DE', {}, (opened) => {
+    opened.on('pageerror', ({ message }) => errors.push(message));
+    opened.on('console', (message) => message.type() === 'warning' && warnings.push(message.text()));
+    void opened.route(/\/texts-/, (route) => route.abort());
+  });
+  await expect.poll(() => warnings.join()).toContain('could not be loaded; all stays held');
+  expect([errors, arrived]).toEqual([[], []]);
+});

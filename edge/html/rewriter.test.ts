@@ -141,6 +141,16 @@ it('tells what it marked, and in which line', () => {
   expect(told).toEqual([{ tag: 'img', line: 2, marks: ['advertising'] }]);
 });
 
+it('opens the page’s own policy where it stands in the markup, and no other meta', () => {
+  const page = (content: string) =>
+    `<meta charset=utf-8><META Http-Equiv=" Content-Security-Policy" CONTENT=${content}><meta name=content content="x">`;
+  const policy = (own: string) => `${own}; "more"`;
+  expect(rewritten(page("'default-src &quot;self&quot;'"), { policy })).toBe(
+    page('"default-src &quot;self&quot;; &quot;more&quot;"').replace('CONTENT', 'content'),
+  );
+  expect(rewritten(page('x'))).toBe(page('x'));
+});
+
 it('comes to the same whether it passes over what asks for nothing, or reads all', () => {
   const pieces = [
     ...[

@@ -7,6 +7,8 @@ export interface RewriteOptions {
   /** Address of the page, from which relative ones go. */
   base: string;
   holding: HoldingFrom;
+  /** What the page's own policy in a `meta` (CSP Level 3, section 3.3) is to be. */
+  policy?(own: string): string;
   /** Stands first in the head, before all that the page has. */
   first?: string;
   /**
@@ -82,6 +84,7 @@ export class Rewriter {
     if (this.first && name !== 'html')
       this.putFirst(name === 'head' ? token.location!.endOffset : token.location!.startOffset);
     if (name === 'base') this.takeBase(attrs);
+    if (name === 'meta') this.openPolicy(token);
     const isMarked = attrs.some((one) => one.name === 'data-gate');
     if (name === 'template' && (this.inMarked > 0 || isMarked)) this.inMarked++;
     if (this.inMarked > 0 || isMarked) return;
@@ -148,6 +151,15 @@ export class Rewriter {
   private readonly holding: Holding = (address) => this.options.holding(asUnicode(address), this.base);
 
   private readonly names = (code: string): string | null => this.options.names?.(code) ?? null;
+
+  private openPolicy({ attrs, location }: Token.TagToken): void {
+    const given = (of: string) => attrs.find(({ name }) => name === of)?.value;
+    const own = given('content');
+    const at = location!.attrs?.content;
+    if (!this.options.policy || own === undefined || !at || this.inMarked > 0) return;
+    if (given('http-equiv')?.trim().toLowerCase() === 'content-security-policy')
+      this.replace(at.startOffset, at.endOffset, `content="${escaped(this.options.policy(own))}"`);
+  }
 
   private takeBase(attrs: Token.Attribute[]): void {
     const href = attrs.find((one) => one.name === 'href')?.value;

@@ -139,10 +139,14 @@ export function gateOf(
   function show(): void {
     apply();
     if (place === undefined) return;
-    void seen().then((one) => {
-      shown = one;
-      one.show();
-    });
+    seen().then(
+      (one) => {
+        shown = one;
+        one.show();
+      },
+      // The browser has said so; what was to run after a yes stays held.
+      () => {},
+    );
   }
 
   function tend(): void {

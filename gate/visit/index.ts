@@ -17,6 +17,10 @@ const HELD_FRAMES = 'iframe[data-gate],template[data-gate],iframe[data-douane-he
 /** By the address of a page, or by Alt, Shift and D, who builds the site sees what became of each tag. */
 const PANEL_ASKED = /[?&]douane=panel\b/;
 
+/** It is tried again on the next page. No error of the page's: its own code has nothing to do with it. */
+const missing = (cause: unknown) =>
+  console.warn('Douane: what a visitor sees could not be loaded; all stays held.', cause);
+
 /** What a visitor sees on a page, and what follows from it. */
 export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
   const { native } = gate;
@@ -53,8 +57,8 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
     if (Object.values(decision.modes).every((mode) => mode === 'none')) return;
     // An objection stands longer than browsers keep a cookie, so it is written anew at each visit.
     if (choice && decision.keepDays > 0) keepChoice(choice, decision.keepDays, native.jar);
-    if (asks()) whenBody(() => void open('first'));
-    else void showButton();
+    if (asks()) whenBody(() => void open('first').catch(missing));
+    else showButton();
     tend();
   }
 
@@ -68,15 +72,18 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
       layer,
       record: choice?.record ?? null,
       choose,
-      onClose: () => void showButton(),
+      onClose: showButton,
     });
     gate.tellPage('ask', { layer });
   }
 
-  async function showButton(): Promise<void> {
+  function showButton(): void {
     if (!config.button) return;
-    const { show: showIt } = await files.script<ButtonScript>(config.button);
-    showIt({ language: files.language, decision: gate.decision, onOpen: () => void open('panel') });
+    files.script<ButtonScript>(config.button).then(({ show: showIt }) => {
+      const onOpen = () => void open('panel').catch(missing);
+      // A page that takes its time may have no body yet.
+      whenBody(() => showIt({ language: files.language, decision: gate.decision, onOpen }));
+    }, missing);
   }
 
   /** Puts something in the place of frames that are held; where it cannot be loaded they are an empty space. */
@@ -86,7 +93,7 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
     // The page may change a thousand times while the same are held.
     if (now.length === held.length && now.every((frame, i) => frame === held[i])) return;
     held = now;
-    void Promise.all([files.content(), files.script<HeldScript>(config.held)]).then(([content, { show: showHeld }]) => {
+    Promise.all([files.content(), files.script<HeldScript>(config.held)]).then(([content, { show: showHeld }]) => {
       const { barred, granted } = gate.decision;
       showHeld({
         content,
@@ -97,7 +104,7 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
         always: (mark) =>
           choose({ ...granted, ...Object.fromEntries(mark.split(' ').map((one) => [one, true])) }, 'chosen'),
       });
-    });
+    }, missing);
   }
 
   /** Resolves once the recorder has answered that the record is committed; nothing is released before. */
@@ -125,7 +132,7 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
     gate.tellPage('choice', { granted: { ...granted }, record, left });
     // A script that runs cannot be stopped from outside; only a fresh page is without it.
     if (isLess || config.afterChoice === 'reload') return location.reload();
-    if (config.afterChoice === 'nothing' || gate.apply()) void showButton();
+    if (config.afterChoice === 'nothing' || gate.apply()) showButton();
   }
 
   /** Takes a choice as the one that stands; whether less is granted by it than before, which is held at once. */
@@ -146,6 +153,6 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
     const choice = readChoice();
     if (!choice || choice.record === gate.choice?.record) return;
     if (follow(choice)) location.reload();
-    else if (gate.apply()) void showButton();
+    else if (gate.apply()) showButton();
   }
 }
