@@ -240,6 +240,7 @@ describe('douane gate', () => {
       'gate.js',
       'held.HASH.js',
       'hold.HASH.js',
+      'panel.HASH.js',
       'snippet.html',
       'texts-de.HASH.json',
       'texts-en.HASH.json',
