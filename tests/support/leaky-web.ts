@@ -10,19 +10,17 @@ import type { Way } from '../ways/types';
 import { ROOT } from './world';
 
 /**
- * How a page is held: not at all; by its tags being marked; by the script with the browser's policy (`hosts`: where all that
- * is held has hosts of its own, so that the policy says all), or alone (`agreed`: the same, for who says yes); by a header
- * with the script; by an edge in front of the site.
+ * How a page is held: not at all; by its tags being marked; by the script with the browser's policy, or alone (`agreed`: the
+ * same, for who says yes); by a header with the script; by an edge in front of the site.
  */
-export type Means = 'none' | 'marked' | 'policy' | 'hosts' | 'script' | 'agreed' | 'header' | 'edge';
-/** Which gate stands in a page. */
-const GATES: Partial<Record<Means, string>> = {
+export type Means = 'none' | 'marked' | 'policy' | 'script' | 'agreed' | 'header' | 'edge';
+/** Which gate stands in a page. `hosts`: all that is held has hosts of its own, so a policy says all; `paths`: not so. */
+const GATES: Partial<Record<Means, 'script' | 'hosts' | 'paths'>> = {
   marked: 'script',
-  policy: 'policy',
-  hosts: 'hosts',
+  policy: 'hosts',
   script: 'script',
   agreed: 'script',
-  header: 'policy',
+  header: 'paths',
 };
 
 type Answer = [type: string, body: string | Buffer, status?: number, headers?: Record<string, string>];
@@ -75,7 +73,7 @@ export class LeakyWeb {
     web.files.set('gate.js', pointer);
     const ofHosts = setup.services.map((one) => ({ ...one, hosts: one.hosts.filter((host) => !host.includes('/')) }));
     for (const [name, by, services] of [
-      ['policy', 'policy', setup.services],
+      ['paths', 'policy', setup.services],
       ['hosts', 'policy', ofHosts],
       ['script', 'script', setup.services],
     ] as const) {
@@ -151,7 +149,9 @@ export class LeakyWeb {
   private markupOf({ html = '', script }: Way, means: Means, number: string): string {
     const tag = script ? `${html}<script>${script}</script>` : html;
     const body = means === 'marked' ? `<template data-gate="advertising">${tag}</template>` : tag;
-    const gate = GATES[means] ? `<script src="/g/s/${GATES[means]}.js"></script>` : '';
+    const isOfPath = /__(PATH|SHARED)__/.test(tag);
+    const by = means === 'policy' && isOfPath ? 'paths' : GATES[means];
+    const gate = by ? `<script src="/g/s/${by}.js"></script>` : '';
     const page = `<!doctype html><html lang="en"><head>${gate}<title>x</title><link rel="icon" href="data:,"></head><body><p>Page</p>${body}</body></html>`;
     return this.addressed(page, means, number);
   }
