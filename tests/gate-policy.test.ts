@@ -83,6 +83,9 @@ it('tells the site’s own code what may run, when that changes, and when the vi
     douane!.on('choice', hear('choice'));
     douane!.on('ask', hear('ask'));
     document.addEventListener('douane:choice', () => hear('event')(null));
+    // What it is told is its own; to change it changes nothing.
+    douane!.on('release', ({ granted }) => Object.assign(granted, { advertising: true }));
+    douane!.tell({ age: 40 });
     douane!.on('choice', hear('never'))();
     douane!.open();
   });

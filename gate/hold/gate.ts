@@ -126,7 +126,7 @@ export function gateOf(
     const now = JSON.stringify(decision.granted);
     if (place !== undefined && told !== now) {
       told = now;
-      tellPage('release', { granted: decision.granted });
+      tellPage('release', { granted: { ...decision.granted } });
       isReady();
     }
     return true;
