@@ -23,6 +23,7 @@ import { requestRun } from '../server/db/runs.sql';
 import { siteById } from '../server/db/sites.sql';
 import { takeIn } from '../server/jobs/scan';
 import { ServedSites } from '../server/visitors/served-sites';
+import { BARE_GATE } from './support/bare-gate';
 import { freshSite, useDatabase } from './support/sql';
 import { ROOT } from './support/world';
 
@@ -122,17 +123,7 @@ describe('drafts and releases', () => {
   const served = () => new ServedSites(db);
   const context = () => ({
     db,
-    gateCode: {
-      hold: '__DOUANE_CONFIG__',
-      alone: '__DOUANE_CONFIG__',
-      banner: '',
-      button: '',
-      held: '',
-      visit: '',
-      panel: '',
-      worker: '',
-      told: '',
-    },
+    gateCode: BARE_GATE,
     served: served(),
   });
   const now = { fromAt: null, why: 'for a test', measured: [] };

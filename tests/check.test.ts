@@ -8,6 +8,7 @@ import {
   visitorCase,
 } from '@douane/core/check';
 import type { Holder } from '@douane/core/hold';
+import { LISTENERS } from '@douane/core/listeners';
 import { compileRelease, type Release } from '@douane/core/release';
 import type { Setup } from '@douane/core/setup';
 import { FAULTS, type Fault, type LogEntry, requestOf } from '@douane/demo';
@@ -198,7 +199,8 @@ it('runs the cases side by side with the same verdicts, and names the version th
 });
 
 it('tells what tags that manage themselves heard, and where something else told them otherwise', async () => {
-  await publishBy('policy', 2, [{ listener: 'google-consent' }, { listener: 'data-layer-event' }]);
+  const { id: consent } = LISTENERS.find(({ takes }) => takes === 'arguments')!;
+  await publishBy('policy', 2, [{ listener: consent }, { listener: 'data-layer-event' }]);
   const { snippet } = world.web.state;
   const toldIn = async (page: string, steps: Step[]) => {
     world.web.state.snippet = page;
@@ -206,12 +208,12 @@ it('tells what tags that manage themselves heard, and where something else told 
     return Object.fromEntries(checked.told!.map(({ listener, verdict }) => [listener, verdict]));
   };
   for (const steps of [[], ['refuse'], ['accept'], ['accept', 'refuse']] as Step[][])
-    expect(await toldIn(snippet, steps)).toEqual({ 'google-consent': 'told', 'data-layer-event': 'told' });
+    expect(await toldIn(snippet, steps)).toEqual({ [consent]: 'told', 'data-layer-event': 'told' });
   const say = 'function say() { dataLayer.push(arguments) } say("consent", "update", { ad_storage: "granted" })';
   const also = `<script>addEventListener('load', () => { ${say} })</script>`;
-  expect(await toldIn(snippet + also, ['refuse'])).toMatchObject({ 'google-consent': 'wrong' });
+  expect(await toldIn(snippet + also, ['refuse'])).toMatchObject({ [consent]: 'wrong' });
   const before = '<script>dataLayer = [{ page: "x" }]</script>';
-  expect(await toldIn(before + snippet, [])).toMatchObject({ 'google-consent': 'late' });
+  expect(await toldIn(before + snippet, [])).toMatchObject({ [consent]: 'late' });
 });
 
 it('finds that the browser itself holds what gets past a script, and clears all of it after a yes', async () => {

@@ -1,3 +1,4 @@
+import { LISTENERS } from '@douane/core/listeners';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { expectAccessibleInBothThemes, openBrowser, openPage } from './support/browser';
@@ -223,6 +224,7 @@ it('says so where no law fits', async () => {
 });
 
 describe('what holds', () => {
+  const told = LISTENERS.find(({ takes }) => takes === 'arguments')!;
   const holding = async () => (await ines.call('GET', `/sites/${siteId}/draft`)).body.setup.holding;
 
   it('is chosen by keyboard: who holds, the server’s header, what follows a choice, and what tags are told', async () => {
@@ -233,7 +235,7 @@ describe('what holds', () => {
     await page.keyboard.press('Space');
     await page.getByRole('radio', { name: /what may run, runs/ }).focus();
     await page.keyboard.press('ArrowDown');
-    await page.getByRole('checkbox', { name: /Google tags/ }).focus();
+    await page.getByRole('checkbox', { name: new RegExp(told.name.slice(0, 12)) }).focus();
     await page.keyboard.press('Space');
     await page.getByLabel('analytics_storage').selectOption('Advertising');
     await expectAccessibleInBothThemes(page, 'what holds');
@@ -242,9 +244,9 @@ describe('what holds', () => {
       by: 'script',
       header: true,
       afterChoice: 'reload',
-      tells: [{ listener: 'google-consent', purposes: { analytics_storage: 'advertising' } }],
+      tells: [{ listener: told.id, purposes: { analytics_storage: 'advertising' } }],
     });
-    await page.getByRole('checkbox', { name: /Google tags/ }).uncheck();
+    await page.getByRole('checkbox', { name: new RegExp(told.name.slice(0, 12)) }).uncheck();
     await save();
     await expect.poll(async () => (await holding()).tells).toEqual([]);
   });

@@ -11,6 +11,7 @@ import { listLooks } from '../server/db/looks.sql';
 import { listPublications, newestRelease, servedSite } from '../server/db/releases.sql';
 import { saveDraft, siteById } from '../server/db/sites.sql';
 import { ServedSites } from '../server/visitors/served-sites';
+import { BARE_GATE } from './support/bare-gate';
 import { freshSite, useDatabase } from './support/sql';
 
 /** What is done to several sites of an organisation at once, and what a release does to all visitors of one. */
@@ -48,17 +49,7 @@ const publish = async (of: Site, more: object = {}) =>
     {
       db: made.db,
       served: new ServedSites(made.db),
-      gateCode: {
-        hold: '__DOUANE_CONFIG__',
-        alone: '__DOUANE_CONFIG__',
-        banner: '',
-        button: '',
-        held: '',
-        visit: '__DOUANE_VISIT__',
-        panel: '',
-        worker: '',
-        told: '',
-      },
+      gateCode: BARE_GATE,
     },
     actor,
     of.id,

@@ -1,18 +1,10 @@
 import type { Setup } from '../setup/types';
-import clarity from './catalogue/clarity-consent.json';
-import dataLayer from './catalogue/data-layer-event.json';
-import google from './catalogue/google-consent.json';
-import matomo from './catalogue/matomo-consent.json';
-import meta from './catalogue/meta-consent.json';
-import microsoft from './catalogue/microsoft-consent.json';
-import pinterest from './catalogue/pinterest-consent.json';
+import { LISTENERS } from './catalogue/index';
 import type { Listener, ToldListener } from './types';
 
+export { LISTENERS } from './catalogue/index';
 export { commandsFor } from './commands';
 export type { Listener, ToldListener } from './types';
-
-/** All forms that are known. */
-export const LISTENERS = [google, dataLayer, microsoft, clarity, meta, matomo, pinterest] as Listener[];
 
 /** The listeners of a site, with the purposes that it says their signals are for. */
 export function listenersOf({ holding }: Pick<Setup, 'holding'>): ToldListener[] {

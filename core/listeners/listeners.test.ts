@@ -3,7 +3,9 @@ import { newSetup, parseSetup } from '../setup/index';
 import { commandsFor, LISTENERS, listenersOf, listenersSeen } from './index';
 
 const setup = () => newSetup({ key: 's', name: 'S', address: 'http://site.localhost' }, 'http://douane.localhost/g/s');
-const by = (id: string) => LISTENERS.find((one) => one.id === id)!;
+/** One with a signal of each kind, and one that is a function. */
+const ofSignals = LISTENERS.find(({ takes }) => takes === 'arguments')!;
+const ofFunction = LISTENERS.find(({ takes }) => takes === 'function')!;
 
 it.each(LISTENERS.map((one) => [one.id, one] as const))('%s says all it has to, in its own words', (id, listener) => {
   const text = (granted: boolean, isFirst: boolean) =>
@@ -18,7 +20,7 @@ it.each(LISTENERS.map((one) => [one.id, one] as const))('%s says all it has to, 
 });
 
 it('grants what is necessary, denies what is unknown, and lets tags wait only while more is to come', () => {
-  const listener = { ...by('google-consent') };
+  const listener = ofSignals;
   const [[, , before]] = commandsFor(listener, {}, true, true) as [[string, string, Record<string, unknown>]];
   expect(before).toMatchObject({ ad_storage: 'denied', security_storage: 'granted', wait_for_update: 500 });
   const [[, word, after]] = commandsFor(listener, { advertising: true }, false, true) as [
@@ -34,23 +36,23 @@ it('grants what is necessary, denies what is unknown, and lets tags wait only wh
 
 it('takes the purposes that a site says its signals are for', () => {
   const site = setup();
-  site.holding.tells = [{ listener: 'google-consent', purposes: { analytics_storage: 'advertising' } }];
+  site.holding.tells = [{ listener: ofSignals.id, purposes: { analytics_storage: 'advertising' } }];
   expect(listenersOf(site)[0]!.signals).toMatchObject({ analytics_storage: 'advertising', ad_storage: 'advertising' });
 });
 
 it('sees by its services which tags a site has', () => {
-  const [host] = by('clarity-consent').hosts;
+  const [host] = ofFunction.hosts;
   const site = setup();
   site.services = [{ id: 'a', name: 'A', purpose: 'measurement', hosts: [`www.${host}`], items: [] }];
-  expect(listenersSeen(site).map(({ id }) => id)).toEqual(['clarity-consent']);
+  expect(listenersSeen(site).map(({ id }) => id)).toEqual([ofFunction.id]);
   site.services[0]!.hosts = [`not${host}`];
   expect(listenersSeen(site)).toEqual([]);
 });
 
 it.each([
   [{ listener: 'none' }, /no form "none" is known/],
-  [{ listener: 'google-consent', purposes: { colour: 'advertising' } }, /no signal "colour"/],
-  [{ listener: 'google-consent', purposes: { ad_storage: 'ads' } }, /no purpose "ads"/],
+  [{ listener: ofSignals.id, purposes: { colour: 'advertising' } }, /no signal "colour"/],
+  [{ listener: ofSignals.id, purposes: { ad_storage: 'ads' } }, /no purpose "ads"/],
 ])('refuses %j', (tell, why) => {
   const site = setup();
   site.holding.tells = [tell];
