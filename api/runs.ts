@@ -1,6 +1,7 @@
 import type { RunWord } from '@douane/core/board';
 import type { CheckReport } from '@douane/core/check';
 import type { ScanPlan } from '@douane/core/coverage';
+import type { FieldHost, FieldSettings } from '@douane/core/field';
 import type { ScanComparison } from '@douane/core/observe';
 import type { AlarmItem, ScanProgress, ScanReport as WholeReport } from '@douane/core/scan';
 
@@ -79,8 +80,9 @@ export interface Comparison extends ScanComparison {
 
 export interface Alarm {
   id: string;
-  runId: string;
-  beforeRunId: string;
+  /** The scan that found it, and the one before; `null`: visitors met it, and no scan did. */
+  runId: string | null;
+  beforeRunId: string | null;
   count: number;
   /** The first of them. */
   items: AlarmItem[];
@@ -99,6 +101,11 @@ export interface Delivery {
   tries: number;
   why: string | null;
   at: string;
+}
+
+/** Third parties that visitors met and no scan has seen, and how much visitors' pages tell. */
+export interface FieldHostList extends FieldSettings {
+  hosts: FieldHost[];
 }
 
 export interface AlarmList {

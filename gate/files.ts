@@ -1,4 +1,5 @@
 import { buttonCss, faceOf, heldCss, isButtonShown } from '@douane/core/banner';
+import { fieldSettings } from '@douane/core/field';
 import { indexPlan, isSaidByPolicy, quietPaths } from '@douane/core/hold';
 import { listenersOf } from '@douane/core/listeners';
 import { slimRules } from '@douane/core/regimes';
@@ -11,7 +12,18 @@ import type { ButtonFace, GateConfig, HeldFace, ToldConfig, VisitConfig } from '
  * The built scripts, each with the place for its configuration still open. `hold` where the browser's policy holds what a
  * policy can say, `alone` where the script has to hold that as well.
  */
-export const GATE_SCRIPTS = ['hold', 'alone', 'banner', 'button', 'held', 'visit', 'panel', 'worker', 'told'] as const;
+export const GATE_SCRIPTS = [
+  'hold',
+  'alone',
+  'banner',
+  'button',
+  'held',
+  'visit',
+  'panel',
+  'field',
+  'worker',
+  'told',
+] as const;
 export type GateCode = Record<(typeof GATE_SCRIPTS)[number], string>;
 
 export interface GateFile {
@@ -63,6 +75,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
   const held = script('held', code.held, '__DOUANE_HELD__', heldFace(setup));
   const panel = script('panel', code.panel, '__DOUANE_PANEL__', { services: heldFace(setup).services });
   const worker = named('worker', 'js', code.worker, 'text/javascript');
+  const field = named('field', 'js', code.field, 'text/javascript');
   const { defaultLanguage } = drawn;
   const plan = indexPlan(release.plan);
   const { by = 'policy' } = setup.holding;
@@ -81,6 +94,8 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
       button: button ? button.name : '',
       held: held.name,
       panel: panel.name,
+      field: field.name,
+      share: fieldSettings(setup).share,
       languages: [defaultLanguage, ...texts.map(([language]) => language).filter((tag) => tag !== defaultLanguage)],
       contents,
       speaks: drawn.speaks,
@@ -119,6 +134,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
       ...(button ? [button] : []),
       held,
       panel,
+      field,
       visit,
       paused,
       worker,

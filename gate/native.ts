@@ -35,6 +35,12 @@ export function shadowHost(name: string): { host: HTMLElement; root: ShadowRoot 
   return { host, root: host.attachShadow({ mode: 'open' }) };
 }
 
+/** Runs once the page and all that stands in it is loaded. */
+export function whenLoaded(then: () => void): void {
+  if (document.readyState === 'complete') then();
+  else addEventListener('load', then);
+}
+
 /** Runs once the page has a body. */
 export function whenBody(then: () => void): void {
   if (body()) then();

@@ -51,6 +51,9 @@ export interface VisitConfig {
   held: string;
   /** Tells who builds the site what became of each tag. */
   panel: string;
+  /** Tells of third parties that nobody has ruled, on so large a part of all pages. */
+  field: string;
+  share: number;
   /** Languages whose contents there are, the default first, and the hash that their files are named by. */
   languages: string[];
   contents: string;
@@ -174,6 +177,11 @@ export interface ButtonScript {
 /** What the panel's script offers: what became of all that the page asked for. */
 export interface PanelScript {
   open(gate: VisitedGate): void;
+}
+
+/** What the script of field reports offers. */
+export interface FieldScript {
+  watch(gate: VisitedGate): void;
 }
 
 export interface HeldScript {

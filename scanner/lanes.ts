@@ -120,7 +120,7 @@ class Lane {
     const { visiting, yes } = this.options;
     if (!this.visitor) {
       this.visits = 0;
-      this.visitor = await Visitor.open(this.browser, { ...visiting, ...(yes && { initScript: TEST_VISITOR }) });
+      this.visitor = await Visitor.open(this.browser, { ...visiting, initScript: TEST_VISITOR });
     }
     this.visits += 1;
     if (yes) await this.visitor.context.addCookies(yes);

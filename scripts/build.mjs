@@ -75,7 +75,7 @@ export async function buildGate() {
     buildForVisitors('alone', 'gate/hold/main.ts', false, { __ALONE__: 'true' }),
     buildForVisitors('worker', 'gate/worker/main.ts', false),
     buildForVisitors('told', 'gate/told/main.ts', false),
-    ...['banner', 'button', 'held', 'panel', 'visit'].map((name) =>
+    ...['banner', 'button', 'field', 'held', 'panel', 'visit'].map((name) =>
       buildForVisitors(name, `gate/${name}/main.ts`, true),
     ),
   ]);

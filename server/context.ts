@@ -7,6 +7,7 @@ import type { HeadFiles, HeadSigner } from './ledger/heads';
 import type { LedgerWriter } from './ledger/writer';
 import type { Live } from './live';
 import type { Surroundings } from './surroundings';
+import type { FieldReports } from './visitors/field-reports';
 import type { PlaceFinder } from './visitors/place';
 import type { ServedSites } from './visitors/served-sites';
 
@@ -21,6 +22,7 @@ export interface ServerContext {
   gateCode: GateCode;
   placeOf: PlaceFinder;
   served: ServedSites;
+  fieldReports: FieldReports;
   ledgers: LedgerWriter;
   heads: HeadFiles;
   signer: HeadSigner;

@@ -13,6 +13,7 @@ import { HeadFiles, HeadSigner } from './ledger/heads';
 import { LedgerWriter } from './ledger/writer';
 import { announce, Live } from './live';
 import { Surroundings } from './surroundings';
+import { FieldReports } from './visitors/field-reports';
 import { openPlaceFinder } from './visitors/place';
 import { Recorder } from './visitors/recorder';
 import { ServedSites } from './visitors/served-sites';
@@ -46,6 +47,7 @@ export async function startServer(config: Config): Promise<RunningServer> {
   await live.start();
   const served = new ServedSites(forVisitors);
   live.on('publication', ({ siteId }) => served.forget(siteId));
+  const fieldReports = new FieldReports(forVisitors);
   const signer = new HeadSigner(config.secret);
   const heads = new HeadFiles(config.headFolder, signer);
   const news = new Map<string, NodeJS.Timeout>();
@@ -64,7 +66,7 @@ export async function startServer(config: Config): Promise<RunningServer> {
   const surroundings = new Surroundings(config.trustProxy);
   const { app, close } = createApp({
     ...{ db, config, queue, live, knowledge, gateCode, placeOf },
-    ...{ served, ledgers, heads, signer, surroundings },
+    ...{ served, fieldReports, ledgers, heads, signer, surroundings },
   });
   const recorder = new Recorder({ served, ledgers, surroundings, config });
   const server = createServer((req, res) => {
@@ -83,7 +85,7 @@ export async function startServer(config: Config): Promise<RunningServer> {
       const cut = setTimeout(() => server.closeAllConnections(), LONGEST_DRAIN_MS);
       await ended;
       clearTimeout(cut);
-      await ledgers.drain();
+      await Promise.all([ledgers.drain(), fieldReports.flush()]);
       recorder.close();
       for (const timer of news.values()) clearTimeout(timer);
       await heads.flush();

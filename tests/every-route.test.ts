@@ -166,6 +166,7 @@ it('somebody of another organisation sees and changes nothing, whatever ids he k
     '/looks': { name: 'Theirs', look },
     '/looks/:lookId': { revision: 1, look },
     '/looks/:lookId/given': { to: [ids.siteId] },
+    '/sites/:siteId/field-hosts/taken-up': { host: 'new.localhost' },
     '/sites/:siteId/given': { to: [ids.siteId], parts: ['words'] },
     '/sites/:siteId/schedule': { cron: '0 3 * * *', zone: 'UTC' },
     '/sites/:siteId/notices': { mail: ['odd@lightermen.example'], webhook: '' },

@@ -201,3 +201,29 @@ it('shows once what the visitor asks to see, in the page loaded anew for that, a
   await site.page.reload();
   await held.waitFor();
 });
+
+it('tells of third parties that nobody has ruled, whether they were held or went out, and of nothing else', async () => {
+  await site.change('holding', (holding) => ({ ...holding, reports: { share: 1, alarmFrom: 5 } }));
+  await site.ines.publish(site.siteId);
+  const newcomer = 'freshplover.localhost';
+  const meet = async (place: string) => {
+    await site.arrive(place, '/fares');
+    await site.page.waitForLoadState('load');
+    const loaded = site.page.waitForResponse(/\/field\.[0-9a-f]+\.js$/);
+    await site.page.reload();
+    await loaded;
+    await site.page.evaluate((address) => {
+      document.body.append(Object.assign(new Image(), { src: address }));
+    }, `http://${newcomer}:${site.world.web.port}/pixel.gif`);
+    await site.settled();
+    await site.page.goto('about:blank');
+    return site.world.web.log.all().filter(({ host }) => host.startsWith(newcomer)).length;
+  };
+  const hosts = async () => (await site.ines.call('GET', `/sites/${site.siteId}/field-hosts`)).body.hosts;
+  expect(await meet('DE'), 'held, by their own log').toBe(0);
+  await expect
+    .poll(hosts)
+    .toMatchObject([{ host: newcomer, reports: 1, held: 1, kinds: ['image'], pages: ['/fares'] }]);
+  expect(await meet('ZM'), 'went out').toBe(1);
+  await expect.poll(hosts).toMatchObject([{ host: newcomer, reports: 2, held: 1 }]);
+});

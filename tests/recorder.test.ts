@@ -174,3 +174,60 @@ describe('which release is in force', () => {
     expect(rows).toMatchObject([{ facts: { number: 1 }, name: 'Ines Varga' }]);
   });
 });
+
+describe('a field report', () => {
+  const report = { page: '/shop/*', seen: [{ host: 'new.localhost', kind: 'script', held: true }] };
+  const tell = (body: unknown, origin = site.origin) =>
+    fetch(`${world.url}/g/${site.key}/field-reports`, {
+      method: 'POST',
+      headers: { origin },
+      body: typeof body === 'string' ? body : JSON.stringify(body),
+    });
+  const hosts = async () => (await ines.call('GET', `/sites/${site.id}/field-hosts`)).body.hosts;
+
+  it('is taken from the site’s own address, and can be put on the desk and ruled', async () => {
+    await ines.publish(site.id);
+    expect((await tell(report)).status).toBe(204);
+    await expect.poll(hosts).toMatchObject([{ host: 'new.localhost', reports: 1, held: 1, pages: ['/shop/*'] }]);
+    expect((await ines.call('POST', `/sites/${site.id}/field-hosts/taken-up`, { host: 'new.localhost' })).status).toBe(
+      204,
+    );
+    const { items } = (await ines.call('GET', `/sites/${site.id}/items`)).body;
+    expect(items).toMatchObject([
+      { kind: 'request', name: 'script', host: 'new.localhost', party: 'third', pages: [`${site.origin}/shop/*`] },
+    ]);
+    expect(await hosts()).toEqual([]);
+    const again = await ines.call('POST', `/sites/${site.id}/field-hosts/taken-up`, { host: 'new.localhost' });
+    expect(again.status).toBe(404);
+  });
+
+  it.each<[string, number, unknown, string?]>([
+    ['from elsewhere', 403, report, 'http://elsewhere.localhost'],
+    ['from nowhere', 403, report, ''],
+    ['that says more than is asked', 422, { ...report, visitor: 7 }],
+    ['that names a page whole', 422, { ...report, page: '/shop/mugs/red' }],
+    ['that is no JSON', 400, '{'],
+    ['that is far too long', 413, ' '.repeat(9_000)],
+  ])('%s is refused with %i', async (_what, status, body, origin) => {
+    await ines.publish(site.id);
+    const answer = await tell(body, origin);
+    expect(answer.status).toBe(status);
+    expect((await answer.json()).title).not.toBe('');
+  });
+
+  it('of a site that wants none, or of one that has published nothing, counts nothing', async () => {
+    expect((await tell(report)).status).toBe(409);
+    const { setup } = await draft();
+    await ines.saveDraft(site.id, { holding: { ...setup.holding, reports: { share: 0, alarmFrom: 5 } } });
+    await ines.publish(site.id);
+    expect((await tell(report)).status).toBe(204);
+    // What is counted of another site afterwards is written down later.
+    const before = site;
+    site = await freshSite(`shop-${count}-too`);
+    await ines.publish(site.id);
+    await tell(report);
+    await expect.poll(hosts).toHaveLength(1);
+    site = before;
+    expect(await hosts()).toEqual([]);
+  });
+});

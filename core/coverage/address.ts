@@ -23,7 +23,7 @@ export function pageAddress(link: string, queries: ScanPlan['queries'] = 'all'):
 }
 
 /** A part of a path that names one thing of many: a number, a date, a long identifier, or words joined by hyphens. */
-const NAMES_ONE = /^(\d+|[0-9a-f]{8,}|[0-9a-f-]{36}|\d{4}-\d{2}(-\d{2})?|.*\d.*|[^-]+(-[^-]+){2,})$/i;
+export const NAMES_ONE = /^(\d+|[0-9a-f]{8,}|[0-9a-f-]{36}|\d{4}-\d{2}(-\d{2})?|.*\d.*|[^-]+(-[^-]+){2,})$/i;
 
 /** So many different names at one place of a path are names of things, not of kinds of page. At the top many are kinds. */
 const MANY_AT_TOP = 40;

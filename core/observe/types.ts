@@ -34,9 +34,20 @@ export type Party = 'first' | 'third';
 /**
  * How one link of a chain came about. `page`: the page itself. `markup`: it stands in the markup of the link before.
  * `style`: that one is a style sheet. `script`: that one is a script; `page-script`: it is the page, by a script in it.
- * `worker`: by a worker of the page. `import`: told by an imported file. `cut`: the chain was longer than is followed.
+ * `worker`: by a worker of the page. `import`: told by an imported file. `field`: told by visitors' pages. `cut`: the chain
+ * was longer than is followed.
  */
-export type How = 'page' | 'redirect' | 'markup' | 'style' | 'script' | 'page-script' | 'worker' | 'import' | 'cut';
+export type How =
+  | 'page'
+  | 'redirect'
+  | 'markup'
+  | 'style'
+  | 'script'
+  | 'page-script'
+  | 'worker'
+  | 'import'
+  | 'field'
+  | 'cut';
 
 /** One step of who brought something in, from the page inward. */
 export interface ChainLink {

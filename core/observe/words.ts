@@ -19,6 +19,7 @@ const BY: Record<Exclude<How, 'page' | 'redirect' | 'cut'>, string> = {
   'page-script': 'by a script in the page',
   worker: 'by a worker',
   import: 'in an imported file',
+  field: 'told by visitors’ pages',
 };
 
 /** One link of a chain as a phrase: "image in the markup, line 12". What older scans kept in words comes back as it is. */

@@ -5,9 +5,22 @@ import { plural } from '../words/index';
 /** One new thing that a scan found, with a page that has it. */
 export type AlarmItem = Pick<Item, 'kind' | 'name' | 'host' | 'party'> & { page: string };
 
-/** What an alarm says. `count`: how many new things there were; `items` are the first of them. */
-export function alarmWords({ count, items }: { count: number; items: readonly AlarmItem[] }): string {
+export interface AlarmFacts {
+  runId: string | null;
+  count: number;
+  items: readonly AlarmItem[];
+}
+
+/**
+ * What an alarm says. `runId`: the scan that found it; `null`: visitors met it, and no scan did. `count`: how many new things
+ * there were; `items` are the first of them.
+ */
+export function alarmWords({ runId, count, items }: AlarmFacts): string {
   const [first] = items;
+  if (runId === null) {
+    const parties = count === 1 ? '1 third party' : `${count} third parties`;
+    return `${parties} met by visitors and seen by no scan${first ? `. First: ${first.host}` : ''}`;
+  }
   const example = first ? `. First: ${KIND_WORDS[first.kind]} ${first.name} of ${first.host}` : '';
   return `${plural(count, 'new thing')}${example}`;
 }

@@ -134,6 +134,10 @@ export const holdingSchema = z.strictObject({
     .array(z.strictObject({ listener: slug, purposes: z.record(z.string().max(60), slug).optional() }))
     .max(30)
     .optional(),
+  /** Which share of visitors' pages tells of third parties that nobody has ruled, and from how many on that is an alarm. */
+  reports: z
+    .strictObject({ share: z.number().min(0).max(1), alarmFrom: z.number().int().min(1).max(10_000) })
+    .optional(),
   /** What a page does after a choice; where it is not said, it lets go. */
   afterChoice: z.enum(AFTER_CHOICE).optional(),
 });

@@ -3,9 +3,9 @@ import { placeCode } from '@douane/core/regimes/place';
 import { plural } from '@douane/core/words';
 import { el } from '../dom';
 import { shadowHost } from '../native';
+import { Sightings } from '../sightings';
 import type { VisitedGate } from '../types';
 import { type Line, linesOf } from './lines';
-import { Sightings } from './sightings';
 import { PANEL_CSS } from './style';
 
 /** A mark for each state, so that it is not told by colour alone. */

@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest';
-import { linesOf, type Sighting } from './lines';
+import type { Sighting } from '../sightings';
+import { linesOf } from './lines';
 
 const facts = {
   plan: {

@@ -1,18 +1,6 @@
 import { allowsMark, type PlanIndex, purposeOf, UNRULED_MARK } from '@douane/core/hold';
 import { plural } from '@douane/core/words';
-
-/** What was seen of one address: asked for, stopped by the browser's policy, or marked and waiting in the page. */
-export interface Sighting {
-  kind: 'asked' | 'stopped' | 'waiting';
-  /** Absolute. */
-  address: string;
-  /** What asked, as `img` or `script`, or what of the policy stopped it. */
-  by: string;
-  /** Since the page began. */
-  atMs: number;
-  /** File and line of the code that did it, where the browser tells. */
-  from?: string;
-}
+import type { Sighting } from '../sightings';
 
 /**
  * held: it waits, in the page or because the policy stopped it. released: it was asked for and may be. slipped: it was asked

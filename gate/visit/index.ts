@@ -4,8 +4,17 @@ import type { KeptChoice } from '@douane/core/consent/choice-cookie';
 import { comesByItself } from '@douane/core/hold';
 import { placeCode } from '@douane/core/regimes/place';
 import { readChoice } from '../hold/kept';
-import { allOf, whenBody } from '../native';
-import type { ButtonScript, HeldScript, PanelScript, Submission, Visit, VisitConfig, VisitedGate } from '../types';
+import { allOf, whenBody, whenLoaded } from '../native';
+import type {
+  ButtonScript,
+  FieldScript,
+  HeldScript,
+  PanelScript,
+  Submission,
+  Visit,
+  VisitConfig,
+  VisitedGate,
+} from '../types';
 import { Files } from './files';
 import { forget } from './forget';
 import { chosenNow, keepChoice } from './keep';
@@ -40,6 +49,9 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
   addEventListener('keydown', ({ isTrusted, altKey, shiftKey, code }) => {
     if (isTrusted && altKey && shiftKey && code === 'KeyD') openPanel();
   });
+  // A check's own visits are no visitors. It waits for the page, which lacks nothing where it cannot be loaded.
+  if (!gate.override.test && Math.random() < config.share)
+    whenLoaded(() => void files.script<FieldScript>(config.field).then((field) => field.watch(gate), () => {}));
   return { open, prepare, show, tend };
 
   /** Whether the first layer comes by itself. Where it does not the choice is within reach, and what needs a yes held. */

@@ -6,8 +6,9 @@ import type { Queryable } from './db';
 export interface Alarm {
   id: string;
   siteId: string;
-  runId: string;
-  beforeRunId: string;
+  /** `null`: visitors met it, and no scan did. */
+  runId: string | null;
+  beforeRunId: string | null;
   count: number;
   items: AlarmItem[];
   at: Date;
@@ -28,8 +29,8 @@ export async function insertAlarm(
   alarm: {
     organisationId: string;
     siteId: string;
-    runId: string;
-    beforeRunId: string;
+    runId: string | null;
+    beforeRunId: string | null;
     count: number;
     items: AlarmItem[];
   },

@@ -6,7 +6,7 @@ import { assertMigrated } from '../db/migrate';
 import { finishRun, type Run, releaseSilentRuns, requeueRun, startRun, touchRun } from '../db/runs.sql';
 import { siteById } from '../db/sites.sql';
 import { announce } from '../live';
-import { deliver } from '../notices/alarms';
+import { deliver, raiseFieldAlarms } from '../notices/alarms';
 import { Problem } from '../problems';
 import { startDueScans } from '../schedules';
 import { checkJob } from './check';
@@ -92,8 +92,12 @@ export async function startWorker(config: Config): Promise<{ stop(): Promise<voi
   await queue.take(handle);
   await queue.takeDeliveries((id, lastTry) => deliver(db, config, id, lastTry));
   // Once at the start for what was missed while no worker ran.
-  await startDueScans(db, queue);
-  await queue.everyMinute(() => startDueScans(db, queue));
+  const whatIsDue = async () => {
+    await startDueScans(db, queue);
+    await raiseFieldAlarms(db, queue);
+  };
+  await whatIsDue();
+  await queue.everyMinute(whatIsDue);
   return {
     async stop() {
       stopping = true;

@@ -1,8 +1,10 @@
+import { fieldSettings } from '@douane/core/field';
 import { compareScans, type Item, plainText } from '@douane/core/observe';
-import { alarmWords } from '@douane/core/scan';
+import { type AlarmItem, alarmWords } from '@douane/core/scan';
 import type { Config } from '../config';
 import { deliveryById, insertAlarm, insertDelivery, noteDelivery } from '../db/alarms.sql';
-import type { Db } from '../db/db';
+import { type Db, inTransaction } from '../db/db';
+import { deleteOldFieldReports, listFieldHosts, noteFieldAlarm, sitesWithFieldNews } from '../db/field-reports.sql';
 import { familySettings } from '../db/name-families.sql';
 import { type Run, scanBefore, visitedPages } from '../db/runs.sql';
 import { scanSetupOf } from '../db/scan-setup.sql';
@@ -43,7 +45,32 @@ export async function raiseAlarm(
     count: added.length,
     items: told.slice(0, 1000),
   });
-  if (!alarmId) return;
+  if (alarmId) await sendOnItsWays(db, queue, site, alarmId);
+}
+
+/** Raises an alarm where enough pages of visitors have told of third parties that no scan has seen; each raises one once. */
+export async function raiseFieldAlarms(db: Db, queue: RunQueue): Promise<void> {
+  await deleteOldFieldReports(db);
+  for (const { organisationId, siteId } of await sitesWithFieldNews(db)) {
+    const site = (await siteById(db, organisationId, siteId))!;
+    const { alarmFrom } = fieldSettings(site.setup);
+    const hosts = await listFieldHosts(db, organisationId, siteId);
+    const enough = new Map(hosts.filter(({ reports }) => reports >= alarmFrom).map((one) => [one.host, one]));
+    const alarmId = await inTransaction(db, async (tx) => {
+      const fresh = await noteFieldAlarm(tx, organisationId, siteId, [...enough.keys()]);
+      const items = fresh.map((host): AlarmItem => {
+        const { kinds, pages } = enough.get(host)!;
+        return { kind: 'request', name: kinds[0]!, host, party: 'third', page: pages[0]! };
+      });
+      if (items.length === 0) return null;
+      return insertAlarm(tx, { organisationId, siteId, runId: null, beforeRunId: null, count: items.length, items });
+    });
+    if (alarmId) await sendOnItsWays(db, queue, site, alarmId);
+  }
+}
+
+async function sendOnItsWays(db: Db, queue: RunQueue, site: Site, alarmId: string): Promise<void> {
+  const { organisationId } = site;
   const { notices } = await scanSetupOf(db, organisationId, site.id);
   for (const address of notices.mail)
     await queue.deliver(await insertDelivery(db, organisationId, alarmId, 'mail', address));
@@ -59,7 +86,9 @@ export async function deliver(db: Db, config: Config, deliveryId: string, lastTr
   if (!found || found.state === 'delivered') return;
   const { alarm, organisationId, target } = found;
   const site = (await siteById(db, organisationId, alarm.siteId))!;
-  const link = `${config.publicUrl}/sites/${site.id}/scan/compare/${alarm.beforeRunId}/${alarm.runId}`;
+  const { runId, beforeRunId } = alarm;
+  const link = `${config.publicUrl}/sites/${site.id}/scan/${runId ? `compare/${beforeRunId}/${runId}` : 'visitors'}`;
+  const { address } = site.setup.site;
   const told = alarm.items.slice(0, MOST_TOLD);
   try {
     if (found.way === 'mail') {
@@ -72,7 +101,9 @@ export async function deliver(db: Db, config: Config, deliveryId: string, lastTr
         to: target,
         subject: oneLine(`${site.setup.site.name}: ${alarmWords(alarm)}`),
         text: [
-          `The scan of ${site.setup.site.address} found what the one before did not:`,
+          runId
+            ? `The scan of ${address} found what the one before did not:`
+            : `Visitors of ${address} met what no scan has seen:`,
           '',
           ...[...lines, ...more].map(oneLine),
           '',
@@ -83,7 +114,7 @@ export async function deliver(db: Db, config: Config, deliveryId: string, lastTr
       const { notices } = await scanSetupOf(db, organisationId, site.id);
       if (!notices.webhook) throw new Error('the webhook has been taken away');
       const data = {
-        site: { key: site.key, name: site.setup.site.name, address: site.setup.site.address },
+        site: { key: site.key, name: site.setup.site.name, address },
         words: alarmWords(alarm),
         items: told,
         count: alarm.count,
@@ -92,7 +123,11 @@ export async function deliver(db: Db, config: Config, deliveryId: string, lastTr
       await postWebhook(target, {
         id: alarm.id,
         secret: config.seal.open<string>(notices.webhook.sealedSecret, site.id),
-        body: JSON.stringify({ type: 'scan.new-items', timestamp: alarm.at.toISOString(), data }),
+        body: JSON.stringify({
+          type: runId ? 'scan.new-items' : 'field.new-hosts',
+          timestamp: alarm.at.toISOString(),
+          data,
+        }),
         allowPrivate: config.allowPrivate,
       });
     }

@@ -1,15 +1,27 @@
-import type { Alarm, AlarmList, Comparison, FilterList, RequestedRun, SavedFilter, SitePicture } from '@douane/api';
+import type {
+  Alarm,
+  AlarmList,
+  Comparison,
+  FieldHostList,
+  FilterList,
+  RequestedRun,
+  SavedFilter,
+  SitePicture,
+} from '@douane/api';
 import { gateClassifier } from '@douane/core/classify';
 import { itemsAsCsv } from '@douane/core/exchange';
+import { fieldSettings } from '@douane/core/field';
 import { compareScans } from '@douane/core/observe';
 import { harOf } from '@douane/scanner';
 import { type Request, Router } from 'express';
 import { z } from 'zod';
 import { removeFilter, saveFilter, seeAlarm } from '../acts/asides';
+import { takeUpFieldHost } from '../acts/field-reports';
 import { importFile } from '../acts/runs';
 import { answer } from '../answer';
 import type { ServerContext } from '../context';
 import { listAlarms } from '../db/alarms.sql';
+import { listFieldHosts } from '../db/field-reports.sql';
 import { listFilters } from '../db/filters.sql';
 import { listItems } from '../db/items.sql';
 import { familySettings } from '../db/name-families.sql';
@@ -25,7 +37,7 @@ import { pdfThread } from '../threads/run-thread';
 import { bodyOf } from './body';
 import { bytesOf, takeFile } from './sent-file';
 import { personOf } from './session';
-import { actorOf, siteOf } from './site-of';
+import { actorOf, siteIdOf, siteOf } from './site-of';
 
 const filterSchema = z.strictObject({
   name: z.string().trim().min(1, 'give the filter a name').max(80),
@@ -36,6 +48,8 @@ const filterSchema = z.strictObject({
     sort: z.string().max(40),
   }),
 });
+
+const hostSchema = z.strictObject({ host: z.string().max(253) });
 
 /** What scans found: comparison, alarms, import, export, and filters kept for the list. */
 export function scanRoutes(context: ServerContext): Router {
@@ -142,6 +156,18 @@ export function scanRoutes(context: ServerContext): Router {
   router.get('/sites/:siteId/alarms', async (req, res) => {
     const site = await siteOf(context, req);
     answer<AlarmList>(res, { alarms: await listAlarms(db, site.organisationId, site.id) });
+  });
+
+  router.get('/sites/:siteId/field-hosts', async (req, res) => {
+    const site = await siteOf(context, req);
+    const hosts = await listFieldHosts(db, site.organisationId, site.id);
+    answer<FieldHostList>(res, { hosts, ...fieldSettings(site.setup) });
+  });
+
+  router.post('/sites/:siteId/field-hosts/taken-up', async (req, res) => {
+    const { host } = bodyOf(hostSchema, req);
+    await takeUpFieldHost(context, actorOf(req), siteIdOf(req), host);
+    res.status(204).end();
   });
 
   router.post('/alarms/:alarmId/seen', async (req, res) => {

@@ -15,14 +15,14 @@ export interface SentChoice {
 }
 
 /**
- * Whether records are taken from an origin, by the release in force. `staging`: they are tests. Throws a problem where they
- * are not taken.
+ * Whether what visitors send is taken from an origin, by the release in force. `staging`: it is a test. Throws a problem
+ * where it is not taken.
  */
-export function acceptOrigin({ release: { origins } }: Served, origin: string): { staging: boolean } {
+export function acceptOrigin({ release: { origins } }: Pick<Served, 'release'>, origin: string): { staging: boolean } {
   if (origins.staging.includes(origin)) return { staging: true };
   if (origins.counted.includes(origin)) return { staging: false };
   const detail = origin ? `${origin} is not one of them.` : undefined;
-  throw new Problem(403, 'Records are taken from the site’s own addresses only', detail);
+  throw new Problem(403, 'What visitors send is taken from the site’s own addresses only', detail);
 }
 
 /**

@@ -5,6 +5,7 @@ import getRawBody from 'raw-body';
 import type { ServerContext } from '../context';
 import { notFound, Problem, sendProblem } from '../problems';
 import { visitorHeaders } from './headers';
+import { jsonOf } from './json-of';
 import { acceptOrigin, recordChoice } from './record';
 
 const PATH = /^\/g\/([^/?#]+)\/records(?:\?|$)/;
@@ -72,12 +73,4 @@ function bodyOf(req: IncomingMessage, res: ServerResponse): Promise<string> {
       throw cause;
     },
   );
-}
-
-function jsonOf(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    throw new Problem(400, 'The body is not JSON');
-  }
 }

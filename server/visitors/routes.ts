@@ -2,16 +2,24 @@ import { parseAge } from '@douane/core/check';
 import { choiceIn } from '@douane/core/consent/choice-cookie';
 import { comesByItself, quietPaths } from '@douane/core/hold';
 import { decide, parsePlace } from '@douane/core/regimes';
-import { Router } from 'express';
+import { Router, text } from 'express';
+import { rateLimit } from 'express-rate-limit';
 import type { ServerContext } from '../context';
-import { notFound } from '../problems';
+import { notFound, Problem } from '../problems';
 import { visitorHeaders } from './headers';
+import { jsonOf } from './json-of';
 
 /** How long a pointer may be kept before it is asked for again, in seconds. */
 const POINTER_LIFE = 60;
 
-/** What a visitor's browser reaches beside the recorder: `/g/SITE/gate.js`, its hashed files, the place, the decision. */
-export function visitorRoutes({ placeOf, served }: ServerContext): Router {
+/** Field reports that one address may send within a minute; behind a proxy an office is one address. */
+const MOST_REPORTS = { windowMs: 60_000, limit: 120 };
+
+/**
+ * What a visitor's browser reaches beside the recorder: `/g/SITE/gate.js`, its hashed files, the place, the decision, and
+ * where it sends field reports.
+ */
+export function visitorRoutes({ placeOf, served, fieldReports }: ServerContext): Router {
   const router = Router();
   router.use((_req, res, next) => {
     visitorHeaders(res);
@@ -52,6 +60,25 @@ export function visitorRoutes({ placeOf, served }: ServerContext): Router {
     if (!file) throw notFound('file of this gate');
     const life = name === 'gate.js' ? `public, max-age=${POINTER_LIFE}` : 'public, max-age=31536000, immutable';
     res.set({ 'access-control-allow-origin': '*', 'cache-control': life }).type(file.type).send(file.body);
+  });
+
+  const limit = rateLimit({
+    ...MOST_REPORTS,
+    legacyHeaders: false,
+    // What is odd about forwarded headers is told at the start and on the board.
+    validate: { xForwardedForHeader: false, forwardedHeader: false },
+    handler: () => {
+      throw new Problem(429, 'Too many reports from this address', 'Wait a minute and try again.');
+    },
+  });
+  router.post('/:key/field-reports', limit, text({ type: () => true, limit: '8kb' }), async (req, res) => {
+    res.set('access-control-allow-origin', '*');
+    const site = await served.site(String(req.params.key));
+    if (!site) throw notFound('site');
+    const inForce = await served.inForce(site);
+    if (!inForce) throw new Problem(409, 'Nothing is published at this site yet');
+    fieldReports.take(inForce, req.get('origin') ?? '', jsonOf(req.body));
+    res.status(204).end();
   });
 
   async function pointerOf(site: Parameters<typeof served.inForce>[0]) {

@@ -34,6 +34,10 @@ const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./views/scan/alarms-view')).AlarmsView }),
           },
           {
+            path: 'scan/visitors',
+            lazy: async () => ({ Component: (await import('./views/scan/visitors-view')).VisitorsView }),
+          },
+          {
             path: 'classify/:itemId?',
             lazy: async () => ({ Component: (await import('./views/classify/classify-view')).ClassifyView }),
           },

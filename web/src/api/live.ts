@@ -36,6 +36,7 @@ function apply(client: QueryClient, { siteId, what, from }: Change): void {
   if (what !== 'items' && what !== 'knowledge') {
     reload(['board'], ['site', siteId], [what, siteId]);
     // Services follow from rulings, so the draft changes with the items.
+    if (what === 'alarms') reload(['field-hosts', siteId]);
     if (what === 'scan') reload(['items', siteId], ['draft', siteId], ['knowledge']);
     return;
   }

@@ -4,6 +4,7 @@ import type {
   Board,
   Comparison,
   Draft,
+  FieldHostList,
   FilterList,
   HouseRuleList,
   ItemDetail,
@@ -109,6 +110,12 @@ export const alarms = (siteId: string) =>
   queryOptions({
     queryKey: ['alarms', siteId],
     queryFn: () => call<AlarmList>('GET', `/sites/${siteId}/alarms`),
+  });
+
+export const fieldHosts = (siteId: string) =>
+  queryOptions({
+    queryKey: ['field-hosts', siteId],
+    queryFn: () => call<FieldHostList>('GET', `/sites/${siteId}/field-hosts`),
   });
 
 export const filters = (siteId: string) =>

@@ -2,6 +2,7 @@ import { AFTER_CHOICE, type AfterChoice, HOLDERS, type Holder, UNRULED, type Unr
 import type { Holding, Setup } from '@douane/core/setup';
 import { Link } from 'react-router';
 import type { DraftEditor } from '../use-draft';
+import { FieldForm } from './field-form';
 import { TellsForm } from './tells-form';
 
 type Words<Value extends string> = Record<Value, [title: string, what: string]>;
@@ -69,6 +70,7 @@ export function HoldingForm({ editor, setup }: { editor: DraftEditor; setup: Set
         value={afterChoice}
         onChange={(value) => change({ afterChoice: value })}
       />
+      <FieldForm setup={setup} onChange={(reports) => change({ reports })} />
       <TellsForm setup={setup} onChange={(tells) => change({ tells })} />
     </>
   );

@@ -36,7 +36,8 @@ export function AlarmsView() {
               : `${plural(unseen, 'alarm')} nobody has seen yet`
         }
       >
-        A scan that finds what the one before did not raises an alarm.
+        A scan that finds what the one before did not raises an alarm, and so do visitors who meet what no scan has
+        seen.
       </Finding>
       <Trouble error={error ?? seen.error} />
       {data && alarms.length === 0 && (
@@ -52,9 +53,13 @@ export function AlarmsView() {
               <p className="text-ink2">
                 <Ago at={alarm.at} />
                 {alarm.seenAt && `, seen by ${alarm.seenBy ?? 'somebody'}`} ·{' '}
-                <Link to={`/sites/${site.id}/scan/compare/${alarm.beforeRunId}/${alarm.runId}`}>
-                  compare the two scans
-                </Link>
+                {alarm.runId ? (
+                  <Link to={`/sites/${site.id}/scan/compare/${alarm.beforeRunId}/${alarm.runId}`}>
+                    compare the two scans
+                  </Link>
+                ) : (
+                  <Link to={`/sites/${site.id}/scan/visitors`}>see what visitors met</Link>
+                )}
               </p>
             </div>
             {!alarm.seenAt && (

@@ -15,6 +15,7 @@ export function ScanLinks() {
         ['', 'Scans'],
         ['setup', 'Set-up'],
         ['compare', 'Before and now'],
+        ['visitors', 'Met by visitors'],
         ['alarms', 'Alarms', unseen],
       ]}
     />

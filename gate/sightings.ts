@@ -1,5 +1,20 @@
-import { allOf } from '../native';
-import type { Sighting } from './lines';
+import { allOf } from './native';
+
+/** What was seen of one address: asked for, stopped by the browser's policy, or marked and waiting in the page. */
+export interface Sighting {
+  kind: 'asked' | 'stopped' | 'waiting';
+  /** Absolute. */
+  address: string;
+  /** What asked, as `img` or `script`, or what of the policy stopped it. */
+  by: string;
+  /** Since the page began. */
+  atMs: number;
+  /** File and line of the code that did it, where the browser tells. */
+  from?: string;
+}
+
+/** A page that never ends may ask for things without end. */
+const MOST = 5_000;
 
 /** What the browser reports where its policy has stopped something (CSP Level 3, section 5). */
 interface ViolationBody {
@@ -11,7 +26,7 @@ interface ViolationBody {
 
 /** All that this page has asked for, or was stopped from, from its beginning on. `onMore`: there is more. */
 export class Sightings {
-  private readonly stopped: Sighting[] = [];
+  private readonly seen: Sighting[] = [];
 
   constructor(onMore: () => void) {
     if ('ReportingObserver' in window) {
@@ -31,26 +46,30 @@ export class Sightings {
         onMore();
       });
     }
-    new PerformanceObserver(onMore).observe({ type: 'resource', buffered: true });
+    // An observer: of the browser's own list the page may have made an end.
+    new PerformanceObserver((list) => {
+      for (const { name, startTime, initiatorType } of list.getEntries() as PerformanceResourceTiming[])
+        this.keep({ kind: 'asked', address: name, by: initiatorType, atMs: startTime });
+      onMore();
+    }).observe({ type: 'resource', buffered: true });
   }
 
   all(): Sighting[] {
-    const asked = performance
-      .getEntriesByType('resource')
-      .map(({ name, startTime, initiatorType }: PerformanceEntry & { initiatorType?: string }): Sighting => {
-        return { kind: 'asked', address: name, by: initiatorType ?? '', atMs: startTime };
-      });
-    return [...asked, ...this.stopped, ...waiting()];
+    return [...this.seen, ...waiting()];
   }
 
   private stop({ blockedURL, effectiveDirective, sourceFile, lineNumber }: ViolationBody): void {
-    this.stopped.push({
+    this.keep({
       kind: 'stopped',
       address: blockedURL,
       by: effectiveDirective,
       atMs: performance.now(),
       ...(sourceFile && { from: `${sourceFile}:${lineNumber}` }),
     });
+  }
+
+  private keep(sighting: Sighting): void {
+    if (this.seen.length < MOST) this.seen.push(sighting);
   }
 }
 
