@@ -26,6 +26,7 @@ export async function workThroughDemo({ api, web }: { api: string; web: StandInW
   await finished(call, at('/looks'));
   await finished(call, at('/checks'));
   await visitorsChoose(`${api}/g/${TICKET_SITE.key}`, new URL(address).origin);
+  await visitorsMeet(`${api}/g/${TICKET_SITE.key}`, new URL(address).origin);
   await newcomerRaisesAlarm(call, at, web);
   await freightDesk(call, web);
   await otherSites(call, web);
@@ -161,6 +162,23 @@ async function visitorsChoose(gate: string, origin: string): Promise<void> {
     const headers = { origin, 'user-agent': `Mozilla/5.0 (Macintosh; Intel Mac OS X 10_15_7) ${browser}` };
     const response = await fetch(`${gate}/records`, { method: 'POST', headers, body: JSON.stringify(body) });
     if (response.status !== 201) throw new Error(`recorder: ${await response.text()}`);
+  }
+}
+
+/** What visitors' pages told of: a tag that only some are shown, and what one visitor's own extension brought along. */
+async function visitorsMeet(gate: string, origin: string): Promise<void> {
+  const met: [times: number, page: string, host: string, kind: string, held: boolean][] = [
+    [6, '/fares', 'plankton-poll.localhost', 'script', true],
+    [3, '/routes/*', 'plankton-poll.localhost', 'script', true],
+    [2, '/contact', 'harbour-rates.localhost', 'frame', false],
+    [1, '/', 'coupon-crow.localhost', 'fetch', true],
+  ];
+  for (const [times, page, host, kind, held] of met) {
+    const body = JSON.stringify({ page, seen: [{ host, kind, held }] });
+    for (let i = 0; i < times; i++) {
+      const response = await fetch(`${gate}/field-reports`, { method: 'POST', headers: { origin }, body });
+      if (response.status !== 204) throw new Error(`field reports: ${await response.text()}`);
+    }
   }
 }
 

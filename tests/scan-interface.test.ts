@@ -1,4 +1,5 @@
 import { FREIGHT_ACCOUNT, FREIGHT_HOST } from '@douane/demo';
+import { addFieldCounts } from '@douane/server';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { expectAccessible, openBrowser, openPage } from './support/browser';
@@ -195,6 +196,31 @@ it('groups, narrows and sorts what was found, and keeps a filter under a name', 
   await expect.poll(() => page.locator('tbody tr').count()).toBe(1);
   await page.getByLabel('Saved filters').selectOption('Cookies by service');
   await expect.poll(() => groups.count()).toBeGreaterThan(3);
+});
+
+it('shows what visitors met and no scan has seen, and puts it on the desk by keyboard', async () => {
+  const person = await freshOrganisation(world);
+  const siteId = await takeOn(person);
+  const { rows } = await world.db.query('SELECT organisation_id AS id FROM site WHERE id = $1', [siteId]);
+  const met = { organisationId: rows[0].id, siteId, page: '/shop/*', kind: 'script' as const };
+  await addFieldCounts(world.db, [
+    { ...met, host: 'went-out.localhost', held: false, count: 2 },
+    { ...met, host: 'was-held.localhost', held: true, count: 5 },
+  ]);
+  await openAs(person);
+  await page.goto(`${world.url}/sites/${siteId}/scan/visitors`);
+  await page.getByRole('heading', { name: 'Visitors met 2 third parties that no scan has seen' }).waitFor();
+  const rowsShown = () => page.locator('tbody tr').allInnerTexts();
+  expect((await rowsShown()).map((row) => row.trim().split(/\s+/).slice(0, 2).join(' '))).toEqual([
+    'was-held.localhost script;',
+    'went-out.localhost script;',
+  ]);
+  await expectAccessible(page, 'what visitors met');
+  await page.getByRole('button', { name: 'Put went-out.localhost on the desk' }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('heading', { name: 'Visitors met 1 third party' }).waitFor();
+  await page.goto(`${world.url}/sites/${siteId}/classify`);
+  await page.getByRole('row', { name: /went-out\.localhost/ }).waitFor();
 });
 
 it('brings in what another tool recorded, and says which lines it could not read', async () => {

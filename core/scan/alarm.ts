@@ -18,8 +18,9 @@ export interface AlarmFacts {
 export function alarmWords({ runId, count, items }: AlarmFacts): string {
   const [first] = items;
   if (runId === null) {
-    const parties = count === 1 ? '1 third party' : `${count} third parties`;
-    return `${parties} met by visitors and seen by no scan${first ? `. First: ${first.host}` : ''}`;
+    return count === 1 && first
+      ? `Visitors met ${first.host}, which no scan has seen`
+      : `Visitors met ${count} third parties that no scan has seen${first ? `. First: ${first.host}` : ''}`;
   }
   const example = first ? `. First: ${KIND_WORDS[first.kind]} ${first.name} of ${first.host}` : '';
   return `${plural(count, 'new thing')}${example}`;
