@@ -1,4 +1,5 @@
 import { buttonCss, faceOf, heldCss, isButtonShown } from '@douane/core/banner';
+import { choiceDomains } from '@douane/core/consent';
 import { fieldSettings } from '@douane/core/field';
 import { indexPlan, isSaidByPolicy, quietPaths } from '@douane/core/hold';
 import { listenersOf } from '@douane/core/listeners';
@@ -6,7 +7,7 @@ import { slimRules } from '@douane/core/regimes';
 import { type Release, storedPatternsOf } from '@douane/core/release';
 import type { Setup } from '@douane/core/setup';
 import { textsFile } from './texts-file';
-import type { ButtonFace, GateConfig, HeldFace, ToldConfig, VisitConfig } from './types';
+import type { ButtonFace, CommonConfig, GateConfig, HeldFace, ToldConfig, VisitConfig } from './types';
 
 /**
  * The built scripts, each with the place for its configuration still open. `hold` where the browser's policy holds what a
@@ -21,6 +22,7 @@ export const GATE_SCRIPTS = [
   'visit',
   'panel',
   'field',
+  'common',
   'worker',
   'told',
 ] as const;
@@ -29,7 +31,7 @@ export type GateCode = Record<(typeof GATE_SCRIPTS)[number], string>;
 export interface GateFile {
   name: string;
   body: string;
-  type: 'text/javascript' | 'application/json';
+  type: 'text/javascript' | 'application/json' | 'text/html';
 }
 
 /** The files of a release's gate: the pointer, which changes with the release in force, and those named by their hash. */
@@ -75,6 +77,12 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
   const held = script('held', code.held, '__DOUANE_HELD__', heldFace(setup));
   const panel = script('panel', code.panel, '__DOUANE_PANEL__', { services: heldFace(setup).services });
   const worker = named('worker', 'js', code.worker, 'text/javascript');
+  const { addresses, staging, choiceOver } = setup.site;
+  const origins = [...addresses, ...staging];
+  const inPage = code.common.replaceAll('__DOUANE_COMMON__', () => scriptSafe({ origins } satisfies CommonConfig));
+  const common =
+    choiceOver === 'all' &&
+    named('common', 'html', `<!doctype html><title>Douane</title><script>${inPage}</script>`, 'text/html');
   const field = named('field', 'js', code.field, 'text/javascript');
   const { defaultLanguage } = drawn;
   const plan = indexPlan(release.plan);
@@ -88,7 +96,9 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
   const seen = (paused: boolean) => {
     const config: VisitConfig = {
       afterChoice: setup.holding.afterChoice ?? 'release',
-      addresses: [...setup.site.addresses, ...setup.site.staging],
+      addresses: origins,
+      domains: choiceDomains(setup.site),
+      common: common ? common.name : '',
       quiet: quietPaths(drawn.asking?.notOn, paused),
       banner: banner.name,
       button: button ? button.name : '',
@@ -134,6 +144,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
       ...(button ? [button] : []),
       held,
       panel,
+      ...(common ? [common] : []),
       field,
       visit,
       paused,

@@ -133,6 +133,12 @@ it('keeps the banner with its style and one language within 14 KiB, and the choi
   expect(gzipped(named(files, 'button.').body)).toBeLessThan(4 * KIB);
 });
 
+it('has a page of ours only where all addresses of the site share a choice', () => {
+  const has = (choiceOver: Setup['site']['choiceOver']) =>
+    filesOf({ ...setup, site: { ...setup.site, choiceOver } }).immutable.some(({ type }) => type === 'text/html');
+  expect([has(undefined), has('address'), has('domain'), has('all')]).toEqual([false, false, false, true]);
+});
+
 it('loads no button where none is shown', () => {
   const hidden = structuredClone(setup);
   hidden.banner.button.shown = false;

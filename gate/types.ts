@@ -41,6 +41,10 @@ export interface VisitConfig {
   afterChoice: AfterChoice;
   /** Origins that the release was made for. */
   addresses: string[];
+  /** Domains whose hosts share the choice. */
+  domains: string[];
+  /** The page of ours by which all addresses have one choice; empty: they have not. */
+  common: string;
   /** Patterns of paths on which nothing is asked by itself. */
   quiet: string[];
   /** Immutable files, relative to the gate's base. */
@@ -58,6 +62,18 @@ export interface VisitConfig {
   languages: string[];
   contents: string;
   speaks: Banner['speaks'];
+}
+
+/** What the page of ours has to know; written into it when the files are made. */
+export interface CommonConfig {
+  /** Origins whose pages it answers. */
+  origins: string[];
+}
+
+/** What a page of the site says to it: to keep a choice for so many days, or nothing. It answers with what is kept then. */
+export interface CommonMessage {
+  keep?: string;
+  days?: number;
 }
 
 export interface BannerOptions {

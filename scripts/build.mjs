@@ -75,6 +75,7 @@ export async function buildGate() {
     buildForVisitors('alone', 'gate/hold/main.ts', false, { __ALONE__: 'true' }),
     buildForVisitors('worker', 'gate/worker/main.ts', false),
     buildForVisitors('told', 'gate/told/main.ts', false),
+    buildForVisitors('common', 'gate/common/main.ts', false),
     ...['banner', 'button', 'field', 'held', 'panel', 'visit'].map((name) =>
       buildForVisitors(name, `gate/${name}/main.ts`, true),
     ),

@@ -1,3 +1,4 @@
+import type { ChoiceOver } from '@douane/core/consent';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { expectAccessible } from './support/browser';
 import { Ferries } from './support/ferries';
@@ -308,5 +309,74 @@ describe('not by itself', () => {
     await pause(false);
     await site.arrive('DE', '/about');
     await site.banner().waitFor();
+  });
+});
+
+describe('a site of several addresses', () => {
+  let sibling: string;
+  let other: string;
+
+  beforeAll(async () => {
+    const { port } = site.world.web;
+    sibling = `http://clean.skerrysound.localhost:${port}`;
+    other = `http://soundcruises.localhost:${port}`;
+  });
+  const choiceOver = async (over: ChoiceOver) => {
+    await site.change('banner', (banner) => ({ ...banner, asking: {} }));
+    await site.change('site', (part) => ({ ...part, addresses: [site.address, sibling, other], choiceOver: over }));
+    const { body } = await site.ines.publish(site.siteId);
+    site.world.web.state.snippets['soundcruises.localhost'] = body.snippet;
+  };
+  /** Whether a visitor who comes to a page is asked there. */
+  const isAskedAt = async (address: string) => {
+    await site.page.goto(`${address}/`);
+    await site.banner().or(site.button()).first().waitFor();
+    return (await site.banner().count()) === 1;
+  };
+  const accepted = async () => {
+    await site.arrive('DE', '/about');
+    await site.press('accept');
+    await site.button().waitFor();
+    return (await site.lastRecord()).id as string;
+  };
+  const recordAt = async (address: string) => {
+    const cookies = await site.page.context().cookies(address);
+    return decodeURIComponent(cookies.find(({ name }) => name === 'douane_choice')?.value ?? '').split('|')[1];
+  };
+
+  it('asks at each, where each has a choice of its own', async () => {
+    await choiceOver('address');
+    await accepted();
+    expect([await isAskedAt(sibling), await isAskedAt(other)]).toEqual([true, true]);
+  });
+
+  it('asks once for all hosts of a domain', async () => {
+    await choiceOver('domain');
+    const record = await accepted();
+    expect([await isAskedAt(sibling), await isAskedAt(other)]).toEqual([false, true]);
+    expect(await recordAt(sibling)).toBe(record);
+  });
+
+  it('asks once for all of them, and what is chosen at the last holds at the first', async () => {
+    await choiceOver('all');
+    const record = await accepted();
+    expect([await isAskedAt(sibling), await isAskedAt(other)]).toEqual([false, false]);
+    expect(await recordAt(other)).toBe(record);
+    await site.button().click();
+    await site.press('refuse');
+    await expect.poll(() => recordAt(other)).not.toBe(record);
+    const { id } = await site.lastRecord();
+    expect(await isAskedAt(site.address)).toBe(false);
+    await expect.poll(() => recordAt(site.address)).toBe(id);
+  });
+
+  it('asks at each domain where the browser parts what third parties keep', async () => {
+    await choiceOver('all');
+    await accepted();
+    await site.page.goto('about:blank');
+    const session = await site.page.context().newCDPSession(site.page);
+    await session.send('Network.enable');
+    await session.send('Network.setCookieControls', { enableThirdPartyCookieRestriction: true });
+    expect([await isAskedAt(sibling), await isAskedAt(other)]).toEqual([false, true]);
   });
 });

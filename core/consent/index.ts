@@ -6,5 +6,6 @@ export {
   HOST_CHOICE_COOKIE,
   type KeptChoice,
 } from './choice-cookie';
+export { CHOICE_OVER, type ChoiceOver, choiceDomains } from './choice-over';
 export * from './record';
 export { isSameChoice, type Submission, submissionProblems, submissionSchema } from './submission';

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { CHOICE_OVER } from '../consent/choice-over';
 import { AFTER_CHOICE, HOLDERS, UNRULED } from '../hold/types';
 import { ITEM_KINDS } from '../observe/types';
 import { TREATMENTS } from '../regimes/compile';
@@ -120,6 +121,8 @@ export const siteSchema = z.strictObject({
   staging: z.array(origin),
   /** Registrable domains that belong to the same owner. */
   ownDomains: z.array(host),
+  /** Over what a visitor's choice is one; where it is not said, each address has its own. */
+  choiceOver: z.enum(CHOICE_OVER).optional(),
 });
 
 export const holdingSchema = z.strictObject({

@@ -59,15 +59,17 @@ function storages(): Storage[] {
 }
 
 /** A cookie is known by name, domain and path, and a script cannot see the latter two: all that may be are tried. */
-function deleteCookie(name: string, jar: CookieJar): void {
+export function deleteCookie(name: string, jar: CookieJar): void {
   const labels = location.hostname.split('.');
   const domains = ['', ...labels.map((_, i) => `; Domain=${labels.slice(i).join('.')}`)];
+  // Without it a browser takes no line of a name that promises it (RFC 6265bis, section 4.1.3).
+  const secure = location.protocol === 'https:' ? '; Secure' : '';
   const parts = location.pathname.split('/');
   const paths = parts.flatMap((_, i) => {
     const path = parts.slice(0, i + 1).join('/');
     return [path || '/', `${path}/`];
   });
   for (const domain of domains) {
-    for (const path of new Set(paths)) jar.write(`${name}=; Max-Age=0; Path=${path}${domain}`);
+    for (const path of new Set(paths)) jar.write(`${name}=; Max-Age=0; Path=${path}${domain}${secure}`);
   }
 }

@@ -15,6 +15,7 @@ import type {
   VisitConfig,
   VisitedGate,
 } from '../types';
+import { CommonChoice } from './common-choice';
 import { Files } from './files';
 import { forget } from './forget';
 import { chosenNow, keepChoice } from './keep';
@@ -34,6 +35,7 @@ const missing = (cause: unknown) =>
 export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
   const { native } = gate;
   const files = new Files(config, gate);
+  const common = config.common ? new CommonChoice(`${gate.config.base}/${config.common}`) : null;
   const recorder = new Recorder(gate.config.base, native.fetch, (submission, record) => void take(submission, record));
   if (!config.addresses.includes(location.origin))
     console.warn(`Douane: this gate was made for ${config.addresses.join(', ')}, not for ${location.origin}`);
@@ -51,7 +53,13 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
   });
   // A check's own visits are no visitors. It waits for the page, which lacks nothing where it cannot be loaded.
   if (!gate.override.test && Math.random() < config.share)
-    whenLoaded(() => void files.script<FieldScript>(config.field).then((field) => field.watch(gate), () => {}));
+    whenLoaded(
+      () =>
+        void files.script<FieldScript>(config.field).then(
+          (field) => field.watch(gate),
+          () => {},
+        ),
+    );
   return { open, prepare, show, tend };
 
   /** Whether the first layer comes by itself. Where it does not the choice is within reach, and what needs a yes held. */
@@ -68,10 +76,27 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
     // Where nothing is asked and nothing can be objected to, nothing is shown.
     if (Object.values(decision.modes).every((mode) => mode === 'none')) return;
     // An objection stands longer than browsers keep a cookie, so it is written anew at each visit.
-    if (choice && decision.keepDays > 0) keepChoice(choice, decision.keepDays, native.jar);
-    if (asks()) whenBody(() => void open('first').catch(missing));
-    else showButton();
+    if (choice && decision.keepDays > 0) keepChoice(choice, decision.keepDays, native.jar, config.domains);
+    if (!asks()) {
+      showButton();
+      // He may have chosen anew elsewhere.
+      if (common) whenLoaded(() => void takeFromElsewhere());
+    } else if (!common) ask();
+    else void takeFromElsewhere().then(() => asks() && ask());
     tend();
+  }
+
+  function ask(): void {
+    whenBody(() => void open('first').catch(missing));
+  }
+
+  /** Takes the choice made last at another address of the site, if it is newer than the one that stands here. */
+  async function takeFromElsewhere(): Promise<void> {
+    const found = await common!.read();
+    if (!found || found.atSeconds <= (gate.choice?.atSeconds ?? -1)) return;
+    const isLess = follow(found);
+    keepChoice(found, gate.decision.keepDays, native.jar, config.domains);
+    goOn(isLess);
   }
 
   /** Rejects where the banner could not be loaded; everything then stays held. */
@@ -139,7 +164,8 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
     const choice = chosenNow({ release, record, gpc, purposes });
     const isLess = follow(choice);
     const { granted, keepDays } = gate.decision;
-    keepChoice(choice, keepDays, native.jar);
+    keepChoice(choice, keepDays, native.jar, config.domains);
+    await common?.keep(choice, keepDays);
     const left = await forget(stored, (purpose) => granted[purpose!] === false, native.jar);
     gate.tellPage('choice', { granted: { ...granted }, record, left });
     // A script that runs cannot be stopped from outside; only a fresh page is without it.
@@ -163,8 +189,12 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
   /** The visitor is back on the page, and may have chosen on another one meanwhile. */
   function comeBack(): void {
     const choice = readChoice();
-    if (!choice || choice.record === gate.choice?.record) return;
-    if (follow(choice)) location.reload();
+    if (choice && choice.record !== gate.choice?.record) goOn(follow(choice));
+  }
+
+  /** What follows from a choice that was made elsewhere. */
+  function goOn(isLess: boolean): void {
+    if (isLess) location.reload();
     else if (gate.apply()) showButton();
   }
 }

@@ -1,7 +1,8 @@
+import { CHOICE_OVER, type ChoiceOver } from '@douane/core/consent';
 import { type PlaceRule, parsePlace, resolveRegime } from '@douane/core/regimes';
 import { ruleFor } from '@douane/core/regimes/decide';
 import { type AskedFor, DEFAULT_ASKS_AGAIN } from '@douane/core/release';
-import { ASKED_FOR, type Banner, rulesOf } from '@douane/core/setup';
+import { ASKED_FOR, type Banner, rulesOf, type Setup } from '@douane/core/setup';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { SelectRow } from '../../ui/fields';
@@ -70,7 +71,7 @@ export function AskingView() {
           onChange={(notOn) => change({ notOn: notOn.length > 0 ? notOn : undefined })}
         />
       </Section>
-      <Staging />
+      <Addresses />
       <Pausing />
     </>
   );
@@ -134,18 +135,60 @@ function durationsOf(rule: PlaceRule): [string, string][] {
   ];
 }
 
-/** Where the banner is met by those who build the site. */
-function Staging() {
-  const { setup } = useBanner();
-  const { staging } = setup.site;
+const OVER: Record<ChoiceOver, [title: string, what: string]> = {
+  address: ['each address has its own', 'nobody else can read or write it'],
+  domain: [
+    'all hosts of a domain share it',
+    'by a cookie of the domain, which its other hosts can read and write, too',
+  ],
+  all: [
+    'all addresses share it',
+    'by a page of ours as well, as far as the browser lets it: one that parts what third parties keep asks on each domain',
+  ],
+};
+
+/** Where the site is met, and over how much of that one answer holds. */
+function Addresses() {
+  const { setup, editor } = useBanner();
+  const { addresses, staging, choiceOver = 'address' } = setup.site;
+  const change = (part: Partial<Setup['site']>) => editor.change((s) => ({ ...s, site: { ...s.site, ...part } }));
+  const lines = (name: 'addresses' | 'staging') => ({
+    rows: 2,
+    lines: setup.site[name],
+    problem: editor.problemOf(`site.${name}`),
+    problemOfLine: (i: number) => editor.problemOf(`site.${name}[${i}]`),
+    onChange: (value: string[]) => change({ [name]: value }),
+  });
   return (
-    <Section title="On staging">
-      <p className="text-ink2">
-        {staging.length > 0
-          ? `On ${staging.join(', ')} visitors are asked like everywhere; their records are tests and never counted.`
-          : 'No staging address is named: choices are recorded on the site’s own addresses only.'}{' '}
-        <Link to="../../scan/setup">Addresses</Link>
-      </p>
+    <Section title="Addresses">
+      <LinesField
+        label="Where choices count, one a line"
+        hint="Such as https://www.example.org."
+        {...lines('addresses')}
+      />
+      <LinesField
+        label="On staging"
+        hint="Visitors are asked like everywhere; their records are tests and never counted."
+        {...lines('staging')}
+      />
+      {addresses.length + staging.length > 1 && (
+        <fieldset className="mt-3">
+          <legend className="mb-1">A visitor’s choice</legend>
+          {CHOICE_OVER.map((over) => (
+            <label key={over} className="flex min-h-6 items-baseline gap-2">
+              <input
+                type="radio"
+                name="choice-over"
+                checked={choiceOver === over}
+                onChange={() => change({ choiceOver: over })}
+              />
+              <span>
+                <b>{OVER[over][0]}</b>: {OVER[over][1]}
+              </span>
+            </label>
+          ))}
+        </fieldset>
+      )}
     </Section>
   );
 }
