@@ -9,6 +9,9 @@ export default defineConfig({
           include: ['{core,gate,edge,scanner,server,web,cli,demo}/**/*.test.ts'],
           // A limit against hanging, not on speed: some machines are ten times slower than others.
           testTimeout: 60_000,
+          // What files import is read once, not once for each of them; none leaves anything behind in it.
+          isolate: false,
+          hookTimeout: 60_000,
         },
       },
       {
@@ -21,6 +24,7 @@ export default defineConfig({
           expect: { poll: { timeout: 15_000 } },
           // Each file starts a server and a worker of its own and mostly waits for pages: two cores carry two of them.
           maxWorkers: 2,
+          isolate: false,
           sequence: { groupOrder: 1 },
         },
       },

@@ -61,6 +61,7 @@ beforeAll(async () => {
     '0009_pausing',
     '0010_site_pictures',
     '0011_looks',
+    '0012_field_reports',
   ]);
   db = openPool(urls.databaseUrl);
   const { rows } = await db.query('SELECT id FROM organisation');
