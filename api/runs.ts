@@ -2,6 +2,7 @@ import type { RunWord } from '@douane/core/board';
 import type { CheckReport } from '@douane/core/check';
 import type { ScanPlan } from '@douane/core/coverage';
 import type { FieldHost, FieldSettings } from '@douane/core/field';
+import type { LookReport } from '@douane/core/look';
 import type { ScanComparison } from '@douane/core/observe';
 import type { AlarmItem, ScanProgress, ScanReport as WholeReport } from '@douane/core/scan';
 
@@ -124,11 +125,5 @@ export interface CheckSummary {
 }
 
 export type CheckRun = Run<CheckReport, { done: number; of: number; current: string[] }, CheckSummary>;
-
-export interface LookReport {
-  seconds: number;
-  pages: { url: string; state: string; why?: string; before: string[] }[];
-  wayBack?: { url: string; there: boolean; why?: string };
-}
 
 export type LookRun = Run<LookReport, { done: number; of: number }, { first: number; of: number }>;

@@ -20,6 +20,7 @@ const LOADERS: Record<string, () => Promise<void>> = {
   edge: async () => (await import('./commands/edge')).edgeCommand(program, root),
   header: async () => (await import('./commands/header')).headerCommand(program),
   decide: async () => (await import('./commands/decide')).decideCommand(program),
+  look: async () => (await import('./commands/look')).lookCommand(program, root),
   check: async () => (await import('./commands/check')).checkCommand(program),
   serve: async () => (await import('./commands/running')).runningCommands(program, root),
   demo: async () => (await import('./commands/demo')).demoCommand(program, root),

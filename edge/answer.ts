@@ -65,6 +65,8 @@ function personal(headers: Headers, { state }: Held): void {
     .split(/,\s*/)
     .filter((one) => one && !/^(public|s-maxage=.*|immutable)$/i.test(one));
   const isPrivate = cache.some((one) => /^(private|no-store)\b/i.test(one));
+  // So that who looks at a page knows what stands in front of it.
+  headers['douane-edge'] = '1';
   headers['cache-control'] = [...(isPrivate ? [] : ['private']), ...cache].join(', ');
   // Not by the time at which the page itself changed.
   delete headers['last-modified'];

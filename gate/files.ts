@@ -156,6 +156,10 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
   };
 }
 
+/** Names of the files that a gate loads as soon as it runs, by which the release can be told that does. */
+export const loadedFiles = ({ pointer, pausedPointer }: Pick<GateFiles, 'pointer' | 'pausedPointer'>): string[] =>
+  [pointer, pausedPointer].flatMap((body) => /\bvisit\.[0-9a-f]{16}\.js\b/.exec(body)?.[0] ?? []);
+
 /** What the choices button of a release has to know. */
 export function buttonFace({
   setup: { banner },

@@ -7,6 +7,7 @@ export {
   gateFiles,
   type HashText,
   heldFace,
+  loadedFiles,
   snippetFor,
 } from './files';
 export { textsFile } from './texts-file';

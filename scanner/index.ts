@@ -1,8 +1,9 @@
 export { chromiumPath, type Resolve } from './browser';
 export { type ScanOptions, scanSite } from './crawl';
+export { gateInMarkup } from './gate-in-markup';
 export { assertTarget, guardedRequest } from './guard';
 export { type HarEntry, harOf } from './har';
-export { type GatePlace, type LookedPage, type LookReport, lookForGate } from './look';
+export { type LookOptions, lookForGate } from './look';
 export type { PageRecord } from './page-record';
 export { probeAddress } from './probe';
 export { CannotRun } from './problems';

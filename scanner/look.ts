@@ -1,30 +1,24 @@
+import { isPolicyOf, type PlanIndex } from '@douane/core/hold';
+import type { LookedPage, LookReport, SeenMeans } from '@douane/core/look';
 import { z } from 'zod';
 import { launchBrowser } from './browser';
+import { TEST_VISITOR } from './consent-acts';
 import { findPages } from './find-pages';
+import { gateInMarkup } from './gate-in-markup';
 import { assertTarget } from './guard';
 import { Visitor } from './visitor';
 
-/** How a page carries the gate. `other-key`: a gate of another site. `not-blocking`: async or defer lets tags run ahead. */
-export type GatePlace = 'first' | 'late' | 'missing' | 'other-key' | 'not-blocking' | 'failed';
-
-export interface LookedPage {
-  url: string;
-  state: GatePlace;
-  why?: string;
-  /** Tags that stand above the gate in the markup. */
-  before: string[];
-}
-
-export interface LookReport {
-  format: 'douane.look/1';
-  seconds: number;
-  pages: LookedPage[];
-  /** Where a page has to lead back to the choice, since no button does: whether it does. */
-  wayBack?: { url: string; there: boolean; why?: string };
-}
+/** Of a longer page the beginning is looked at. */
+const MOST_MARKUP = 3_000_000;
+/** How long the gate may take to load what a visitor sees. */
+const LOADS_MS = 3_000;
 
 export interface LookOptions {
-  snippetSrc: string;
+  /** Base address of the site's gate. */
+  base: string;
+  plan: PlanIndex;
+  /** Names of the files that the version in force loads once it runs. */
+  files: readonly string[];
   most?: number;
   /** Page on which something has to lead back to the choice. */
   wayBack?: string;
@@ -33,12 +27,9 @@ export interface LookOptions {
   onProgress?: (progress: { done: number; of: number }) => void;
 }
 
-/**
- * Looks at the markup as the server sends it, not at the page as scripts left it: a tag manager may well insert its tags
- * above the gate once it was let through.
- */
+/** Looks at the pages of a site: whether the gate stands in each, first and alone, which version runs, and by what it holds. */
 export async function lookForGate(target: string, options: LookOptions): Promise<LookReport> {
-  const { snippetSrc, most = 20, allowPrivate = false, signal } = options;
+  const { most = 20, allowPrivate = false, signal } = options;
   await assertTarget(target, allowPrivate);
   const started = Date.now();
   const running = await launchBrowser({ allowPrivate });
@@ -46,15 +37,11 @@ export async function lookForGate(target: string, options: LookOptions): Promise
   let wayBack: LookReport['wayBack'];
   try {
     const pages = await findPages(running.browser, target, most, signal);
-    const visitor = await Visitor.open(running.browser, { quietMs: 0 });
+    // What it says of the page is no visitor's.
+    const visitor = await Visitor.open(running.browser, { quietMs: 0, initScript: TEST_VISITOR });
     for (const url of pages) {
       if (signal?.aborted) break;
-      const result = await visitor.goto(url, signal);
-      if (result.outcome !== 'ok') looked.push({ url, state: 'failed', why: result.why, before: [] });
-      else {
-        const seen = await visitor.watch.ask(seenSchema, lookAtMarkup, snippetSrc);
-        looked.push({ url, ...(seen ?? { state: 'failed', why: 'its markup could not be read again', before: [] }) });
-      }
+      looked.push(await lookAt(visitor, url, options));
       options.onProgress?.({ done: looked.length, of: pages.length });
     }
     if (options.wayBack && !signal?.aborted) wayBack = await lookForWayBack(visitor, options.wayBack, signal);
@@ -85,28 +72,78 @@ function hasWayBack(): boolean {
   return false;
 }
 
-const seenSchema = z.object({
-  state: z.enum(['first', 'late', 'missing', 'other-key', 'not-blocking']),
-  before: z.array(z.string().max(500)).max(10),
-  why: z.string().max(2000).optional(),
+const servedSchema = z.object({
+  markup: z.string().max(MOST_MARKUP),
+  policies: z.string().max(100_000),
+  edge: z.boolean(),
+});
+const runningSchema = z.object({
+  loaded: z.array(z.string().max(2_000)).max(1_000),
+  refused: z.array(z.string().max(100_000)).max(20),
 });
 
-/** Runs in the page; stands by itself. */
-async function lookAtMarkup(snippetSrc: string): Promise<Pick<LookedPage, 'state' | 'before' | 'why'>> {
-  const markup = await fetch(location.href, { credentials: 'include' }).then((response) => response.text());
-  const parsed = new DOMParser().parseFromString(markup, 'text/html');
-  const tags = [...parsed.querySelectorAll('script, link[rel~=stylesheet], link[rel~=preload], img, iframe')];
-  const gates = tags.filter((tag) => /\/g\/[^/]+\/gate\.js$/.test(tag.getAttribute('src') ?? ''));
-  const gate = tags.find((tag) => tag.getAttribute('src') === snippetSrc);
-  if (!gate) {
-    const other = gates[0]?.getAttribute('src')?.slice(0, 1000);
-    return other
-      ? { state: 'other-key', before: [], why: `the page carries ${other}` }
-      : { state: 'missing', before: [] };
-  }
-  if (gate.hasAttribute('async') || gate.hasAttribute('defer')) {
-    return { state: 'not-blocking', before: [], why: 'async or defer lets other tags run before it' };
-  }
-  const before = tags.slice(0, tags.indexOf(gate)).map((tag) => tag.outerHTML.slice(0, 200));
-  return before.length > 0 ? { state: 'late', before: before.slice(0, 10) } : { state: 'first', before: [] };
+async function lookAt(visitor: Visitor, url: string, { base, plan, files, signal }: LookOptions): Promise<LookedPage> {
+  const failed = (why: string): LookedPage => ({ url, state: 'failed', why, before: [] });
+  const result = await visitor.goto(url, signal);
+  if (result.outcome !== 'ok') return failed(result.why ?? 'it could not be visited');
+  const served = await visitor.watch.ask(servedSchema, asServed, MOST_MARKUP);
+  if (!served) return failed('its markup could not be read again');
+  const { marked, ...gate } = gateInMarkup(served.markup, base, url);
+  const running = await visitor.watch.ask(runningSchema, whatRuns, { base, waitMs: LOADS_MS });
+  const loaded = running?.loaded.map((address) => address.slice(base.length + 1)) ?? [];
+  const isOurs = (policy: string) => isPolicyOf(plan, policy);
+  // A page may be sent several; each that refuses something tells of itself.
+  const sent = served.policies.split(',').filter(isOurs).length;
+  const refused = running?.refused.filter(isOurs).length ?? 0;
+  const means: SeenMeans[] = [
+    ...(served.edge ? ['edge' as const] : sent > 0 ? ['header' as const] : []),
+    ...(loaded.length > 0 ? ['script' as const] : []),
+    ...(refused > sent ? ['policy' as const] : []),
+    ...(marked > 0 ? ['marked' as const] : []),
+  ];
+  const page: LookedPage = { url, ...gate, means, marked };
+  if (gate.state !== 'first') return page;
+  if (loaded.length === 0) return { ...page, state: 'silent', why: 'a policy of the page may forbid it' };
+  if (!loaded.some((name) => files.includes(name))) return { ...page, state: 'other-version' };
+  return page;
+}
+
+/** Runs in the page: what its server sends. */
+async function asServed(most: number): Promise<z.output<typeof servedSchema>> {
+  const response = await fetch(location.href, { credentials: 'include' });
+  const { headers } = response;
+  return {
+    markup: (await response.text()).slice(0, most),
+    policies: headers.get('content-security-policy') ?? '',
+    edge: headers.has('douane-edge'),
+  };
+}
+
+/**
+ * Runs in the page: which of the gate's own files it has loaded, which it does only once it runs, and the policies that
+ * refuse an address which is nobody's (RFC 2606).
+ */
+async function whatRuns({ base, waitMs }: { base: string; waitMs: number }): Promise<z.output<typeof runningSchema>> {
+  const probe = 'https://douane.invalid/look.gif';
+  const refused: string[] = [];
+  document.addEventListener('securitypolicyviolation', ({ blockedURI, originalPolicy, disposition }) => {
+    if (blockedURI.startsWith(probe) && disposition === 'enforce') refused.push(originalPolicy);
+  });
+  const image = new Image();
+  const over = new Promise((done) => {
+    image.onerror = done;
+    setTimeout(done, waitMs);
+  });
+  image.src = probe;
+  const loaded = () =>
+    performance
+      .getEntriesByType('resource')
+      .map(({ name }) => name)
+      .filter((name) => name.startsWith(`${base}/visit.`));
+  const end = performance.now() + waitMs;
+  while (loaded().length === 0 && performance.now() < end) await new Promise((done) => setTimeout(done, 50));
+  await over;
+  // Violations are told in a task of their own.
+  await new Promise((done) => setTimeout(done));
+  return { loaded: loaded(), refused };
 }

@@ -1,5 +1,6 @@
 import cronParser from 'cron-parser';
 import type { Queryable } from './db/db';
+import { releaseInForce } from './db/releases.sql';
 import { dueSchedules, moveSchedule } from './db/scan-setup.sql';
 import type { RunQueue } from './jobs/queue';
 
@@ -36,7 +37,10 @@ export function nextTime(cron: string, zone: string, after: Date): NextTime {
   return { at: times[0]! };
 }
 
-/** Starts the scans whose time has come, each once, however many times were missed while no worker ran. */
+/**
+ * Starts the scans whose time has come, each once, however many times were missed while no worker ran, and with each a look
+ * whether the gate stands in the pages still, where a version is in force.
+ */
 export async function startDueScans(db: Queryable, queue: RunQueue, now = new Date()): Promise<number> {
   let started = 0;
   for (const schedule of await dueSchedules(db, now)) {
@@ -49,6 +53,8 @@ export async function startDueScans(db: Queryable, queue: RunQueue, now = new Da
     if (!(await moveSchedule(db, schedule, next.at))) continue;
     const { organisationId, siteId } = schedule;
     await queue.request(db, { organisationId, siteId, kind: 'scan', options: { scheduled: true } });
+    if (await releaseInForce(db, organisationId, siteId))
+      await queue.request(db, { organisationId, siteId, kind: 'look', options: { scheduled: true } });
     started += 1;
   }
   return started;

@@ -119,3 +119,39 @@ it('douane header prints what a server needs, and says where the gate tells it n
   expect(out).toContain('add_header Content-Security-Policy $douane_policy always;');
   expect(err).toContain('no holding.header');
 });
+
+it('douane look tells a pipeline whether the gate stands first on every page, and what stands above it', async () => {
+  let head = '';
+  const site = createServer((req, res) => {
+    const found = /^\/g\/s\/([\w.-]+)$/.exec(req.url!);
+    if (!found)
+      return void res.setHeader('content-type', 'text/html').end(`<html><head>\n${head}</head><a href="/b">b</a>`);
+    res.setHeader('access-control-allow-origin', '*');
+    readFile(path.join(folder, 'gate', found[1]!)).then(
+      (body) => res.setHeader('content-type', 'text/javascript').end(body),
+      () => res.writeHead(404).end(),
+    );
+  }).listen(0, '127.0.0.1');
+  await new Promise((done) => site.once('listening', done));
+  const address = `http://look.localhost:${(site.address() as AddressInfo).port}`;
+  const gate = `<script src="${address}/g/s/gate.js"></script>`;
+  await writeFile(file('look.json'), JSON.stringify(newSetup({ ...setup.site, address }, `${address}/g/s`)));
+  const of = ['--setup', file('look.json')];
+  expect((await douane(['gate', ...of, '--out', file('gate')])).code).toBe(0);
+  const look = (...more: string[]) => douane(['look', `${address}/`, ...of, '--private', ...more]);
+  head = gate;
+  const right = await look('--json', '-');
+  expect(right.code, right.err).toBe(0);
+  expect(JSON.parse(right.out).pages).toMatchObject([
+    { state: 'first', means: ['script', 'policy'] },
+    { state: 'first' },
+  ]);
+  head = `<script src="http://ads.localhost/x.js"></script>${gate}`;
+  const wrong = await look('--junit', file('look.xml'));
+  expect(wrong).toMatchObject({ code: 1, out: expect.stringContaining('the gate is first on 0 of 2 pages') });
+  expect(wrong.out).toContain('line 2: <script src="http://ads.localhost/x.js">');
+  expect((await readFile(file('look.xml'), 'utf8')).match(/<failure/g)).toHaveLength(2);
+  site.closeAllConnections();
+  await new Promise((done) => site.close(done));
+  expect(await look()).toMatchObject({ code: 2, err: expect.stringMatching(/^douane: .*look\.localhost/) });
+});

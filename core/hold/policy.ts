@@ -32,6 +32,11 @@ export function policyFor(plan: PlanIndex, allows: Allows, framed: readonly stri
   return written([...sources, ...Object.keys(hosts).flatMap((host) => ofPaths(plan, host, allows, held))], framed);
 }
 
+/** Whether a policy is one of those, for whatever is granted: a page may be under others as well. */
+export const isPolicyOf = ({ own }: PlanIndex, text: string): boolean =>
+  text.trim().startsWith(`default-src ${ITSELF} `) &&
+  own.every((host) => text.includes(` ${host.replace(/^\./, '')}:* `));
+
 /**
  * The sources of such a policy by purpose, for a server that puts it together without deciding anything: the site's own
  * with what `allows` says anyway, and what each other purpose adds. Since any of them may be held, no source stands for a

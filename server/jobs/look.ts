@@ -1,19 +1,30 @@
+import { holdPlan, indexPlan } from '@douane/core/hold';
+import { isInOrder } from '@douane/core/look';
+import { loadedFiles } from '@douane/gate';
 import { lookForGate } from '@douane/scanner';
+import { publishedRelease, releaseInForce } from '../db/releases.sql';
 import type { Run } from '../db/runs.sql';
+import { scanSetupOf } from '../db/scan-setup.sql';
 import type { Site } from '../db/sites.sql';
 import type { JobResult, JobTools } from './job';
 
-/** Looks at the live pages: is the gate there, is it first, is it this site's. */
-export async function lookJob(_run: Run, site: Site, { config, signal, progress }: JobTools): Promise<JobResult> {
-  const { shown, phone, desktop, page } = site.setup.banner.button;
+/** Looks at as many live pages as a scan visits: is the gate there, first and alone, does it run, and by what it holds. */
+export async function lookJob(_run: Run, site: Site, { db, config, signal, progress }: JobTools): Promise<JobResult> {
+  const { organisationId, id: siteId, setup } = site;
+  const { shown, phone, desktop, page } = setup.banner.button;
   const wayBack = shown && phone && desktop ? undefined : page;
-  const report = await lookForGate(site.setup.site.address, {
-    snippetSrc: `${site.setup.recorder}/gate.js`,
+  const { plan: pages } = await scanSetupOf(db, organisationId, siteId);
+  const release = await releaseInForce(db, organisationId, siteId);
+  const pointers = release && (await publishedRelease(db, { organisationId, siteId }, release.number));
+  const report = await lookForGate(setup.site.address, {
+    base: setup.recorder.replace(/\/$/, ''),
+    plan: indexPlan(release?.plan ?? holdPlan(setup)),
+    files: pointers ? loadedFiles(pointers) : [],
+    most: pages.pages,
     ...(wayBack && { wayBack }),
     allowPrivate: config.allowPrivate,
     signal,
     onProgress: progress,
   });
-  const first = report.pages.filter((page) => page.state === 'first').length;
-  return { report, summary: { first, of: report.pages.length } };
+  return { report, summary: { first: report.pages.filter(isInOrder).length, of: report.pages.length } };
 }

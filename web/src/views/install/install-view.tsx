@@ -1,4 +1,5 @@
 import type { LookRun } from '@douane/api';
+import { GATE_WORDS, isInOrder, type LookedPage, meansWords } from '@douane/core/look';
 import { GPC_FILE, gpcFile } from '@douane/core/regimes';
 import { rulesOf } from '@douane/core/setup';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
@@ -14,15 +15,6 @@ import { underWay, useRuns } from '../use-runs';
 import { MarkedTags } from './marked-tags';
 import { MeansOfHolding } from './means';
 
-const STATE_WORDS: Record<string, string> = {
-  first: 'there, and first',
-  late: 'too late: tags stand above it',
-  missing: 'not there',
-  'other-key': 'another site’s gate',
-  'not-blocking': 'there, but does not block',
-  failed: 'could not be looked at',
-};
-
 /** One snippet, how to mark tags, and proof by a look at the live pages that it is in place. */
 export function InstallView() {
   const site = useSite();
@@ -36,7 +28,7 @@ export function InstallView() {
   const running = latest && underWay(latest.state) ? latest : null;
   useKeys({ r: () => !running && start.mutate() });
   const pages = shown?.report?.pages;
-  const first = pages?.filter((page) => page.state === 'first').length ?? 0;
+  const first = pages?.filter(isInOrder).length ?? 0;
 
   return (
     <ListAndDocket docket={<HowToMark />}>
@@ -79,7 +71,7 @@ export function InstallView() {
           <p className="mt-2 text-ink2">
             Or serve the files yourself: take <a href={`/api/sites/${site.id}/setup.json`}>the setup file</a> and run{' '}
             <code>douane gate --setup {site.key}.setup.json --out gate/</code>. The same file drives{' '}
-            <code>douane check</code> in a build pipeline.
+            <code>douane look</code> and <code>douane check</code> in a build pipeline.
           </p>
         </>
       )}
@@ -115,15 +107,15 @@ export function InstallView() {
             <tr className="border-y border-ink">
               <th className="px-2 py-1.5">Page</th>
               <th className="px-2 py-1.5">Gate</th>
+              <th className="px-2 py-1.5">Held by</th>
             </tr>
           </thead>
           <tbody>
-            {pages.map((page) => (
+            {inOrderLast(pages).map((page) => (
               <tr key={page.url} className="border-b border-line align-top">
                 <td className="mono px-2 py-1">{pathOf(page.url)}</td>
                 <td className="px-2 py-1">
-                  <Mark name={page.state === 'first' ? 'in-order' : 'slipped'} />{' '}
-                  {STATE_WORDS[page.state] ?? page.state}
+                  <Mark name={isInOrder(page) ? 'in-order' : 'slipped'} /> {GATE_WORDS[page.state]}
                   {page.why && <span className="text-ink2">: {page.why}</span>}
                   {page.before.length > 0 && (
                     <details className="mt-1">
@@ -132,6 +124,7 @@ export function InstallView() {
                     </details>
                   )}
                 </td>
+                <td className="px-2 py-1 text-ink2">{meansWords(page) || 'nothing that was seen'}</td>
               </tr>
             ))}
           </tbody>
@@ -141,6 +134,12 @@ export function InstallView() {
     </ListAndDocket>
   );
 }
+
+/** Those that want something done first, else in the order in which they were looked at. */
+const inOrderLast = (pages: readonly LookedPage[]): LookedPage[] => [
+  ...pages.filter((page) => !isInOrder(page)),
+  ...pages.filter(isInOrder),
+];
 
 function HowToMark() {
   return (
