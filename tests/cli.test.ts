@@ -237,6 +237,7 @@ describe('douane gate', () => {
       '.well-known',
       'banner.HASH.js',
       'button.HASH.js',
+      'field.HASH.js',
       'gate.js',
       'held.HASH.js',
       'hold.HASH.js',

@@ -208,7 +208,8 @@ it('tells of third parties that nobody has ruled, whether they were held or went
   const newcomer = 'freshplover.localhost';
   const meet = async (place: string) => {
     await site.arrive(place, '/fares');
-    await site.page.waitForLoadState('load');
+    // Where more may run than while the place was asked for, the page has been loaded anew by then.
+    await site.page.waitForFunction((runs) => window.douane?.granted('advertising') === runs, place === 'ZM');
     const loaded = site.page.waitForResponse(/\/field\.[0-9a-f]+\.js$/);
     await site.page.reload();
     await loaded;

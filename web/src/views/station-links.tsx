@@ -19,7 +19,10 @@ export function StationLinks({ station, places }: { station: Station; places: re
           key={path}
           to={path ? `${base}/${path}` : base}
           aria-current={path === here ? 'page' : undefined}
-          className={clsx('no-underline!', path === here ? 'border-b-2 border-ink font-bold text-ink!' : 'text-stamp')}
+          className={clsx(
+            'min-h-6 no-underline!',
+            path === here ? 'border-b-2 border-ink font-bold text-ink!' : 'text-stamp',
+          )}
         >
           {name}
           {waiting > 0 && <b className="ml-1 text-[11px] text-held">{waiting}</b>}
