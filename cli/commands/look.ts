@@ -1,5 +1,6 @@
 import { indexPlan } from '@douane/core/hold';
-import { GATE_WORDS, isInOrder, isInstalled, type LookReport, lookAsJunit, meansWords } from '@douane/core/look';
+import { GATE_WORDS, isInOrder, isInstalled, type LookReport, meansWords } from '@douane/core/look';
+import { lookAsJunit } from '@douane/core/look/junit';
 import { plainText } from '@douane/core/observe';
 import { compileRelease } from '@douane/core/release';
 import { plural } from '@douane/core/words';

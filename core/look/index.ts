@@ -1,3 +1,3 @@
-export { isInOrder, isInstalled, lookAsJunit } from './report';
+export { isInOrder, isInstalled } from './in-order';
 export * from './types';
 export { GATE_WORDS, meansWords } from './words';

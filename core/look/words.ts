@@ -16,11 +16,11 @@ export const GATE_WORDS: Record<GateState, string> = {
 
 const MEANS_WORDS: Record<Exclude<SeenMeans, 'marked'>, string> = {
   script: 'the script',
-  policy: 'the browser, by a policy of the script',
-  header: 'the browser, by a policy of the server',
+  policy: 'its policy',
+  header: 'the server’s policy',
   edge: 'the edge',
 };
 
-/** By what a page holds, as was seen: "the edge, the script, 3 marked tags". */
+/** By what a page holds, as was seen: "the edge, the script, its policy, 3 marked tags". */
 export const meansWords = ({ means = [], marked = 0 }: Pick<LookedPage, 'means' | 'marked'>): string =>
   means.map((one) => (one === 'marked' ? plural(marked, 'marked tag') : MEANS_WORDS[one])).join(', ');
