@@ -360,6 +360,7 @@ describe('a site of several addresses', () => {
   it('asks once for all of them, and what is chosen at the last holds at the first', async () => {
     await choiceOver('all');
     const record = await accepted();
+    await expect.poll(site.cookies).toContain('_ogv');
     expect([await isAskedAt(sibling), await isAskedAt(other)]).toEqual([false, false]);
     expect(await recordAt(other)).toBe(record);
     await site.button().click();
@@ -368,6 +369,7 @@ describe('a site of several addresses', () => {
     const { id } = await site.lastRecord();
     expect(await isAskedAt(site.address)).toBe(false);
     await expect.poll(() => recordAt(site.address)).toBe(id);
+    await expect.poll(site.cookies).not.toContain('_ogv');
   });
 
   it('asks at each domain where the browser parts what third parties keep', async () => {

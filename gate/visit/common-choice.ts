@@ -32,7 +32,11 @@ export class CommonChoice {
       (await this.frame).postMessage(message, new URL(this.address).origin, [port2]);
       return answer;
     })();
-    const value = await Promise.race([answered, new Promise((resolve) => setTimeout(resolve, LONGEST_MS))]);
+    const value = await Promise.race([
+      // A frame that the page takes away again answers nothing, and may not be spoken to.
+      answered.catch(() => null),
+      new Promise((resolve) => setTimeout(resolve, LONGEST_MS)),
+    ]);
     return typeof value === 'string' ? decodeChoice(value, Math.floor(Date.now() / 1000)) : null;
   }
 

@@ -96,7 +96,7 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
     if (!found || found.atSeconds <= (gate.choice?.atSeconds ?? -1)) return;
     const isLess = follow(found);
     keepChoice(found, gate.decision.keepDays, native.jar, config.domains);
-    goOn(isLess);
+    await goOn(isLess);
   }
 
   /** Rejects where the banner could not be loaded; everything then stays held. */
@@ -160,13 +160,13 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
 
   /** What follows from a choice that is recorded. */
   async function take({ purposes, gpc }: Submission, record: string): Promise<void> {
-    const { release, stored } = gate.config;
+    const { release } = gate.config;
     const choice = chosenNow({ release, record, gpc, purposes });
     const isLess = follow(choice);
     const { granted, keepDays } = gate.decision;
     keepChoice(choice, keepDays, native.jar, config.domains);
+    const left = await forgetRefused();
     await common?.keep(choice, keepDays);
-    const left = await forget(stored, (purpose) => granted[purpose!] === false, native.jar);
     gate.tellPage('choice', { granted: { ...granted }, record, left });
     // A script that runs cannot be stopped from outside; only a fresh page is without it.
     if (isLess || config.afterChoice === 'reload') return location.reload();
@@ -189,12 +189,20 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
   /** The visitor is back on the page, and may have chosen on another one meanwhile. */
   function comeBack(): void {
     const choice = readChoice();
-    if (choice && choice.record !== gate.choice?.record) goOn(follow(choice));
+    if (choice && choice.record !== gate.choice?.record) void goOn(follow(choice));
   }
 
-  /** What follows from a choice that was made elsewhere. */
-  function goOn(isLess: boolean): void {
-    if (isLess) location.reload();
-    else if (gate.apply()) showButton();
+  /** What follows from a choice that was made elsewhere, which may be on another host, with a store of its own. */
+  async function goOn(isLess: boolean): Promise<void> {
+    if (isLess) {
+      await forgetRefused();
+      location.reload();
+    } else if (gate.apply()) showButton();
+  }
+
+  /** Resolves with the names of cookies that could not be deleted. */
+  function forgetRefused(): Promise<string[]> {
+    const { granted } = gate.decision;
+    return forget(gate.config.stored, (purpose) => granted[purpose!] === false, native.jar);
   }
 }

@@ -165,6 +165,23 @@ function HowToMark() {
       <Section title="An image or a frame">
         <Code text={'<iframe data-gate="embedded"\n  data-gate-src="https://…"></iframe>'} />
       </Section>
+      <Section title="In a tag manager">
+        <p className="mb-1 text-ink2">
+          Switch the data layer event on under <Link to="../regions">Regions</Link>. A tag’s trigger is then this custom
+          event, and its condition a variable of the data layer:
+        </p>
+        <Code text={'event: douane_release\ngranted.measurement equals true'} />
+      </Section>
+      <Section title="In a framework">
+        <p className="mb-1 text-ink2">
+          A component that puts scripts in gives the marked form, or waits for the answer. It is held without that, too.
+        </p>
+        <Code
+          text={
+            "await douane.ready;\nif (douane.granted('measurement')) start();\ndouane.on('release', ({ granted }) =>\n  granted.measurement && start());"
+          }
+        />
+      </Section>
       <Section title="To come back to the choice">
         <p className="mb-1 text-ink2">The choices button is there by itself. A link of your own does the same:</p>
         <Code text={'<button onclick="douane.open()">Privacy choices</button>'} />
