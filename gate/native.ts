@@ -35,10 +35,22 @@ export function shadowHost(name: string): { host: HTMLElement; root: ShadowRoot 
   return { host, root: host.attachShadow({ mode: 'open' }) };
 }
 
-/** Runs once the page and all that stands in it is loaded. */
+/** A page of which something never comes is waited for no longer. */
+const LOADS_MS = 3_000;
+
+/** Runs once the page and all that stands in it is loaded, or takes long over it. */
 export function whenLoaded(then: () => void): void {
-  if (document.readyState === 'complete') then();
-  else addEventListener('load', then);
+  if (document.readyState === 'complete') {
+    then();
+    return;
+  }
+  const once = () => {
+    clearTimeout(timer);
+    removeEventListener('load', once);
+    then();
+  };
+  const timer = setTimeout(once, LOADS_MS);
+  addEventListener('load', once);
 }
 
 /** Runs once the page has a body. */

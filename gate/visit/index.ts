@@ -78,7 +78,8 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
     // An objection stands longer than browsers keep a cookie, so it is written anew at each visit.
     if (choice && decision.keepDays > 0) keepChoice(choice, decision.keepDays, native.jar, config.domains);
     if (!asks()) {
-      showButton();
+      // Nothing waits for it, so it does not stand in the way of what the page itself shows.
+      whenLoaded(() => allOf(BANNER_ELEMENT).length > 0 || showButton());
       // He may have chosen anew elsewhere.
       if (common) whenLoaded(() => void takeFromElsewhere());
     } else if (!common) ask();
