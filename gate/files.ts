@@ -6,6 +6,7 @@ import { listenersOf } from '@douane/core/listeners';
 import { slimRules } from '@douane/core/regimes';
 import { type Release, storedPatternsOf } from '@douane/core/release';
 import type { Setup } from '@douane/core/setup';
+import { gateBase } from '@douane/core/setup/gate-base';
 import { textsFile } from './texts-file';
 import type { ButtonFace, CommonConfig, GateConfig, HeldFace, ToldConfig, VisitConfig } from './types';
 
@@ -117,7 +118,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
   const [visit, paused] = [seen(false), seen(true)];
   const holding = ({ name }: GateFile) => {
     const config: GateConfig = {
-      base: setup.recorder.replace(/\/$/, ''),
+      base: gateBase(setup),
       release: release.number,
       rules: slimRules(release.rules),
       plan,
@@ -190,7 +191,7 @@ export function heldFace({ banner, services }: Pick<Setup, 'banner' | 'services'
 
 /** The one line that goes first into the page's head. */
 export function snippetFor(setup: Pick<Setup, 'recorder'>): string {
-  return `<script src="${setup.recorder.replace(/\/$/, '')}/gate.js"></script>`;
+  return `<script src="${gateBase(setup)}/gate.js"></script>`;
 }
 
 /** JSON that may stand in a script: item names come from scanned pages and must not end it. */

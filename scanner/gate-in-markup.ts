@@ -9,7 +9,7 @@ const MOST_TOLD = 10;
 const MOST_LETTERS = 200;
 /** The pointer, or a copy of it that is kept by its hash. */
 const GATE_FILE = /\/(gate|hold\.[0-9a-f]{16})\.js$/;
-const OF_A_SITE = /\/g\/[^/]+\/(gate|hold\.[0-9a-f]{16})\.js$/;
+const OF_A_SITE = new RegExp(`/g/[^/]+${GATE_FILE.source}`);
 /** Scripts that are data, and nothing a browser runs (HTML Standard, section 4.12.1). */
 const RUNS = /^$|^module$|^(text|application)\/(x-)?(java|ecma)script$|^importmap$|^speculationrules$/i;
 

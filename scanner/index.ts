@@ -3,7 +3,7 @@ export { type ScanOptions, scanSite } from './crawl';
 export { gateInMarkup } from './gate-in-markup';
 export { assertTarget, guardedRequest } from './guard';
 export { type HarEntry, harOf } from './har';
-export { type LookOptions, lookForGate } from './look';
+export { type LookOptions, lookFor, lookForGate } from './look';
 export type { PageRecord } from './page-record';
 export { probeAddress } from './probe';
 export { CannotRun } from './problems';

@@ -1,5 +1,7 @@
-import { isPolicyOf, type PlanIndex } from '@douane/core/hold';
+import { type HoldPlan, indexPlan, isPolicyOf, type PlanIndex } from '@douane/core/hold';
 import type { LookedPage, LookReport, SeenMeans } from '@douane/core/look';
+import type { Setup } from '@douane/core/setup';
+import { gateBase } from '@douane/core/setup/gate-base';
 import { z } from 'zod';
 import { launchBrowser } from './browser';
 import { TEST_VISITOR } from './consent-acts';
@@ -25,6 +27,16 @@ export interface LookOptions {
   allowPrivate?: boolean;
   signal?: AbortSignal;
   onProgress?: (progress: { done: number; of: number }) => void;
+}
+
+/** What a look has to know of a site: where its gate is, what it holds, and whether a page has to lead back to the choice. */
+export function lookFor(
+  setup: Pick<Setup, 'recorder' | 'banner'>,
+  plan: HoldPlan,
+): Pick<LookOptions, 'base' | 'plan' | 'wayBack'> {
+  const { shown, phone, desktop, page } = setup.banner.button;
+  const isEverywhere = shown && phone && desktop;
+  return { base: gateBase(setup), plan: indexPlan(plan), ...(page && !isEverywhere && { wayBack: page }) };
 }
 
 /** Looks at the pages of a site: whether the gate stands in each, first and alone, which version runs, and by what it holds. */

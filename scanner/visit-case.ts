@@ -11,6 +11,7 @@ import type { Classifier } from '@douane/core/classify';
 import { listenersOf } from '@douane/core/listeners';
 import type { Signals } from '@douane/core/regimes';
 import type { Release } from '@douane/core/release';
+import { gateBase } from '@douane/core/setup/gate-base';
 import type { Browser } from 'playwright-core';
 import { keptRecord, takeStep } from './consent-acts';
 import type { HarEntry } from './har';
@@ -130,7 +131,7 @@ function recordsOf(
   visitor: Visitor,
   recorder: string,
 ): { request: SeenRequest; purposes: Record<string, boolean>; gpc: boolean }[] {
-  const address = `${recorder.replace(/\/$/, '')}/records`;
+  const address = `${gateBase({ recorder })}/records`;
   return visitor.watch.requests.all.flatMap((request) => {
     if (request.url !== address || request.status !== 201 || !request.posted) return [];
     const { purposes, gpc } = JSON.parse(request.posted) as { purposes: Record<string, boolean>; gpc: boolean };

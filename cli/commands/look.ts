@@ -1,11 +1,10 @@
-import { indexPlan } from '@douane/core/hold';
 import { GATE_WORDS, isInOrder, isInstalled, type LookReport, meansWords } from '@douane/core/look';
 import { lookAsJunit } from '@douane/core/look/junit';
 import { plainText } from '@douane/core/observe';
 import { compileRelease } from '@douane/core/release';
 import { plural } from '@douane/core/words';
 import { gateFiles, loadedFiles } from '@douane/gate';
-import { lookForGate } from '@douane/scanner';
+import { lookFor, lookForGate } from '@douane/scanner';
 import { loadGateCode, sha256 } from '@douane/server';
 import type { Command } from 'commander';
 import pc from 'picocolors';
@@ -37,13 +36,10 @@ export function lookCommand(program: Command, root: string): void {
       const release = compileRelease(await readSetup(flags.setup), 1, today());
       const controller = new AbortController();
       process.once('SIGINT', () => controller.abort());
-      const { shown, phone, desktop, page } = release.setup.banner.button;
       const report = await lookForGate(url, {
-        base: release.setup.recorder.replace(/\/$/, ''),
-        plan: indexPlan(release.plan),
+        ...lookFor(release.setup, release.plan),
         files: loadedFiles(gateFiles(release, await loadGateCode(root), sha256)),
         most: flags.pages,
-        ...(page && !(shown && phone && desktop) && { wayBack: page }),
         allowPrivate: flags.private ?? false,
         signal: controller.signal,
         onProgress: ({ done, of }) => progress(`${done} of ${of} pages`),

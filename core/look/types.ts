@@ -3,22 +3,19 @@
  * or defer lets tags run ahead. `several`: it stands there more than once. `silent`: it is first, and does not run.
  * `other-version`: what runs is not the version in force.
  */
-export const GATE_STATES = [
-  'first',
-  'late',
-  'missing',
-  'other-key',
-  'not-blocking',
-  'several',
-  'silent',
-  'other-version',
-  'failed',
-] as const;
-export type GateState = (typeof GATE_STATES)[number];
+export type GateState =
+  | 'first'
+  | 'late'
+  | 'missing'
+  | 'other-key'
+  | 'not-blocking'
+  | 'several'
+  | 'silent'
+  | 'other-version'
+  | 'failed';
 
 /** By what a page was seen to hold: marked tags, the script, the browser's policy by the script or as a header, the edge. */
-export const SEEN_MEANS = ['marked', 'script', 'policy', 'header', 'edge'] as const;
-export type SeenMeans = (typeof SEEN_MEANS)[number];
+export type SeenMeans = 'marked' | 'script' | 'policy' | 'header' | 'edge';
 
 export interface LookedPage {
   url: string;

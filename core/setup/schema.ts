@@ -139,7 +139,10 @@ export const holdingSchema = z.strictObject({
     .optional(),
   /** Which share of visitors' pages tells of third parties that nobody has ruled, and from how many on that is an alarm. */
   reports: z
-    .strictObject({ share: z.number().min(0).max(1), alarmFrom: z.number().int().min(1).max(10_000) })
+    .strictObject({
+      share: z.number().min(0).max(1),
+      alarmFrom: z.int('a whole number of reports').min(1, 'at least 1').max(10_000, 'at most 10,000'),
+    })
     .optional(),
   /** What a page does after a choice; where it is not said, it lets go. */
   afterChoice: z.enum(AFTER_CHOICE).optional(),

@@ -1,7 +1,7 @@
-import { holdPlan, indexPlan } from '@douane/core/hold';
+import { holdPlan } from '@douane/core/hold';
 import { isInOrder } from '@douane/core/look';
 import { loadedFiles } from '@douane/gate';
-import { lookForGate } from '@douane/scanner';
+import { lookFor, lookForGate } from '@douane/scanner';
 import { publishedRelease, releaseInForce } from '../db/releases.sql';
 import type { Run } from '../db/runs.sql';
 import { scanSetupOf } from '../db/scan-setup.sql';
@@ -11,17 +11,13 @@ import type { JobResult, JobTools } from './job';
 /** Looks at as many live pages as a scan visits: is the gate there, first and alone, does it run, and by what it holds. */
 export async function lookJob(_run: Run, site: Site, { db, config, signal, progress }: JobTools): Promise<JobResult> {
   const { organisationId, id: siteId, setup } = site;
-  const { shown, phone, desktop, page } = setup.banner.button;
-  const wayBack = shown && phone && desktop ? undefined : page;
   const { plan: pages } = await scanSetupOf(db, organisationId, siteId);
   const release = await releaseInForce(db, organisationId, siteId);
   const pointers = release && (await publishedRelease(db, { organisationId, siteId }, release.number));
   const report = await lookForGate(setup.site.address, {
-    base: setup.recorder.replace(/\/$/, ''),
-    plan: indexPlan(release?.plan ?? holdPlan(setup)),
+    ...lookFor(setup, release?.plan ?? holdPlan(setup)),
     files: pointers ? loadedFiles(pointers) : [],
     most: pages.pages,
-    ...(wayBack && { wayBack }),
     allowPrivate: config.allowPrivate,
     signal,
     onProgress: progress,

@@ -1,6 +1,7 @@
 import { CHOICE_COOKIE, HOST_CHOICE_COOKIE } from '../../consent/choice-cookie';
 import { holdPlan, indexPlan, purposeOf } from '../../hold/index';
 import { partyOf } from '../../observe/party';
+import { gateBase } from '../../setup/gate-base';
 import type { Setup } from '../../setup/types';
 import type { Because } from '../because';
 import { PatternIndex } from '../pattern-index';
@@ -32,10 +33,14 @@ const KEY: Ruling = {
 export function gateClassifier(setup: Pick<Setup, 'site' | 'recorder'>): Classifier {
   const siteHost = new URL(setup.site.address).hostname;
   const recorder = new URL(setup.recorder);
-  const gate = `${setup.recorder.replace(/\/$/, '')}/`;
+  const gate = `${gateBase(setup)}/`;
   return ({ kind, name, host, party, url }) => {
+    if (kind === 'cookie') {
+      const isChoice = name === CHOICE_COOKIE || name === HOST_CHOICE_COOKIE;
+      // The recorder's host keeps it where all addresses of a site share it.
+      return isChoice && (party === 'first' || host === recorder.hostname) ? CHOICE : null;
+    }
     if (party === 'first') {
-      if (kind === 'cookie') return name === CHOICE_COOKIE || name === HOST_CHOICE_COOKIE ? CHOICE : null;
       return /^(local|session)-storage$/.test(kind) && name.startsWith(OWN_KEYS) ? KEY : null;
     }
     if (kind !== 'request' || host !== recorder.hostname) return null;

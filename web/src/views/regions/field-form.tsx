@@ -4,8 +4,15 @@ import { NumberRow, SelectRow } from '../../ui/fields';
 
 const SHARES = { '0': 'no page', '0.01': '1 page in 100', '0.1': '1 page in 10', '1': 'every page' };
 
+interface FieldFormProps {
+  setup: Setup;
+  /** What is wrong with the number of reports. */
+  problem: string | undefined;
+  onChange(reports: Holding['reports']): void;
+}
+
 /** How many visitors' pages tell of third parties that nobody has ruled, and from when on that is an alarm. */
-export function FieldForm({ setup, onChange }: { setup: Setup; onChange(reports: Holding['reports']): void }) {
+export function FieldForm({ setup, problem, onChange }: FieldFormProps) {
   const settings = fieldSettings(setup);
   const share = String(settings.share);
   return (
@@ -28,6 +35,7 @@ export function FieldForm({ setup, onChange }: { setup: Setup; onChange(reports:
           unit="reports"
           min={1}
           max={10_000}
+          problem={problem}
           value={settings.alarmFrom}
           onChange={(alarmFrom) => onChange({ ...settings, alarmFrom })}
         />

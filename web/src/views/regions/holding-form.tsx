@@ -70,7 +70,11 @@ export function HoldingForm({ editor, setup }: { editor: DraftEditor; setup: Set
         value={afterChoice}
         onChange={(value) => change({ afterChoice: value })}
       />
-      <FieldForm setup={setup} onChange={(reports) => change({ reports })} />
+      <FieldForm
+        setup={setup}
+        problem={editor.problemOf('holding.reports.alarmFrom')}
+        onChange={(reports) => change({ reports })}
+      />
       <TellsForm setup={setup} onChange={(tells) => change({ tells })} />
     </>
   );
