@@ -81,7 +81,7 @@ export interface Comparison extends ScanComparison {
 
 export interface Alarm {
   id: string;
-  /** The scan that found it, and the one before; `null`: visitors met it, and no scan did. */
+  /** The scan or look that found it; `null`: visitors met it, and no scan did. `beforeRunId`: the scan before. */
   runId: string | null;
   beforeRunId: string | null;
   count: number;

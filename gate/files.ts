@@ -127,7 +127,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
       ),
       stored: Object.fromEntries(stored),
       policy: by === 'policy',
-      header: setup.holding.header === true,
+      ...(setup.holding.header && { header: true }),
       banner: banner.name,
       visit: name,
       worker: worker.name,

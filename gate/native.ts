@@ -40,17 +40,11 @@ const LOADS_MS = 3_000;
 
 /** Runs once the page and all that stands in it is loaded, or takes long over it. */
 export function whenLoaded(then: () => void): void {
-  if (document.readyState === 'complete') {
-    then();
-    return;
-  }
-  const once = () => {
-    clearTimeout(timer);
-    removeEventListener('load', once);
-    then();
-  };
-  const timer = setTimeout(once, LOADS_MS);
-  addEventListener('load', once);
+  void new Promise((resolve: (loaded?: unknown) => void) => {
+    if (document.readyState === 'complete') resolve();
+    addEventListener('load', resolve);
+    setTimeout(resolve, LOADS_MS);
+  }).then(then);
 }
 
 /** Runs once the page has a body. */

@@ -22,7 +22,7 @@ export interface GateConfig {
   /** Whether the browser is to hold by a policy. */
   policy: boolean;
   /** Whether the site's server sends one, by what it is told in a cookie. */
-  header: boolean;
+  header?: true;
   /** Immutable files, relative to `base`: what is loaded ahead where it is asked, what a visitor sees, and for workers. */
   banner: string;
   visit: string;

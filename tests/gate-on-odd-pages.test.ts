@@ -198,6 +198,49 @@ it('lets go of a marked tag only when all of it has come', async () => {
   expect(await page.evaluate(() => (window as { ran?: number[] }).ran)).toEqual([1, 2, 3]);
 });
 
+it('lets go of what stands far down a page that is long in coming, and loads what a visitor sees only after it', async () => {
+  await arrive('DE', {});
+  await sayYes();
+  const many = Array.from({ length: 60 }, (_, i) => `<p>Part ${i}</p>${script(`window.part = ${i}`)}`).join('');
+  const far = `<img data-gate="measurement" data-gate-src="http://third.localhost:${port}/far.gif" alt="">`;
+  odd = { last: `${many}${far}<!--later-->` };
+  const asked: string[] = [];
+  page.on('request', (request) => asked.push(request.url()));
+  arrived.length = 0;
+  const loaded = page.reload();
+  await expect.poll(() => arrived).toContain('/far.gif');
+  expect(asked.filter((url) => /\/(visit|button)\./.test(url))).toEqual([]);
+  sendRest();
+  await loaded;
+  await page.locator('douane-choices button').waitFor();
+});
+
+it('is called for the first pieces of a page alone, however many scripts it has', async () => {
+  await arrive('DE', {});
+  await sayYes();
+  await context.addInitScript(() => {
+    const Own = MutationObserver;
+    window.MutationObserver = class extends Own {
+      constructor(call: MutationCallback) {
+        super((changes, observer) => {
+          if (document.readyState === 'loading') (window as { calls?: number }).calls = (calls() ?? 0) + 1;
+          call(changes, observer);
+        });
+      }
+    };
+    const calls = () => (window as { calls?: number }).calls;
+  });
+  odd = { last: `<p>x</p>${script('window.n = (window.n ?? 0) + 1')}`.repeat(200) };
+  await page.reload();
+  const counted = await page.evaluate(() => {
+    const { n, calls } = window as { n?: number; calls?: number };
+    return { n, calls };
+  });
+  expect(counted.n).toBe(200);
+  expect(counted.calls).toBeGreaterThan(0);
+  expect(counted.calls).toBeLessThan(30);
+});
+
 it('keeps the yes for the next page, and asks again once the cookie is damaged', async () => {
   await arrive('DE', {});
   await sayYes();

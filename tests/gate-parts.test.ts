@@ -283,7 +283,6 @@ describe('while the place is being asked for', () => {
         ...names,
         stored: { cookies: {}, storage: {}, databases: {}, caches: {}, workers: {} },
         policy: false,
-        header: false,
       };
       const gate = parts.gateOf(config, window.permits, {}, {});
       gate.begin();

@@ -1,9 +1,11 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { pipeline, Readable } from 'node:stream';
+
 import { newSetup } from '@douane/core/setup';
 import { freePort } from '@douane/server';
 import { median, say } from './say';
@@ -25,11 +27,23 @@ const PARTS: Record<string, [type: string, body: Buffer]> = {
   ...Object.fromEntries(Array.from({ length: 12 }, (_, i) => [`/i/${i}.jpg`, ['image/jpeg', Buffer.alloc(12_000, i)]])),
 };
 
-/** The edge beside the same proxy that changes nothing: pages alone, and a page with its parts. */
+const LONG_BYTES = 100_000_000;
+
+/** The same page over and over, as one. */
+function* longPage(): Generator<string> {
+  for (let sent = 0; sent < LONG_BYTES; sent += PAGE.length) yield PAGE;
+}
+
+/** The edge beside the same proxy that changes nothing: pages alone, a page with its parts, and what a page of 100 MB takes. */
 export async function benchEdge(root: string): Promise<void> {
   const folder = await mkdtemp(path.join(tmpdir(), 'douane-bench-'));
   const origin = http
     .createServer((req, res) => {
+      if (req.url === '/long') {
+        res.writeHead(200, { 'content-type': 'text/html; charset=utf-8' });
+        pipeline(Readable.from(longPage()), res, () => {});
+        return;
+      }
       const [type, body] = PARTS[req.url!] ?? ['text/html; charset=utf-8', PAGE];
       res.writeHead(200, { 'content-type': type, 'content-length': Buffer.byteLength(body) }).end(body);
     })
@@ -71,12 +85,25 @@ export async function benchEdge(root: string): Promise<void> {
     const later: number[] = [];
     for (let i = 0; i < 200; i++) later.push((await firstByteMs(edge)) - (await firstByteMs(plain)));
     say('edge.first_byte_later_ms', median(later), 'ms');
+    const held = await heldBy(running[0]!.pid!, () => get(edge, '/long', new http.Agent()));
+    say('edge.long_page_memory_mib', held, 'MiB');
   } finally {
     for (const child of running) child.kill();
     origin.closeAllConnections();
     origin.close();
     await rm(folder, { recursive: true, force: true });
   }
+}
+
+/** By how much a process has grown at most while something was done, in MiB; of Linux. */
+async function heldBy(pid: number, run: () => Promise<unknown>): Promise<number> {
+  const mib = async () => Number(/VmRSS:\s+(\d+)/.exec(await readFile(`/proc/${pid}/status`, 'utf8'))![1]) / 1024;
+  const before = await mib();
+  let most = before;
+  const watch = setInterval(() => void mib().then((now) => (most = Math.max(most, now))), 50);
+  await run();
+  clearInterval(watch);
+  return most - before;
 }
 
 /** Requests a second, several at once, over so many paths in turn. */

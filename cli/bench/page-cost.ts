@@ -6,26 +6,74 @@ import { newSetup } from '@douane/core/setup';
 import { gateFiles } from '@douane/gate';
 import { chromiumPath } from '@douane/scanner';
 import { loadGateCode, sha256 } from '@douane/server';
-import { chromium, type Page } from 'playwright-core';
+import { type Browser, type BrowserContext, chromium, type Page } from 'playwright-core';
 import { today } from '../say';
 import { median, say } from './say';
 
 const VISITS = 25;
 const SLOWED = 4;
+const INSERTED = 5000;
+
+type Cookie = Parameters<BrowserContext['addCookies']>[0][number];
+type Visit = Record<'load' | 'first_paint' | 'thread', number>;
 
 /**
- * What the gate adds to the load of a page of 400 parts for a visitor who chose before, the processor slowed four times:
- * as a file beside an empty one in its place, and inline beside none. Visits take turns, so what else the machine does
- * falls on both.
+ * What the gate adds to a page of 400 parts for a visitor who chose before: as a file beside an empty one in its place,
+ * and inline beside none. Visits take turns, so what else the machine does falls on both. Load and first paint with the
+ * processor slowed four times; the time that the page's main thread computes is measured unslowed, where waiting does not
+ * count, and multiplied. Then how much longer it takes, by each build, when a script puts 5,000 elements in.
  */
 export async function benchPageCost(root: string): Promise<void> {
+  const site = await serveSite(root);
+  const browser = await chromium.launch({ executablePath: chromiumPath(), args: ['--no-sandbox'] });
+  try {
+    for (const choice of ['refused', 'agreed'] as const) {
+      const cookie = cookieOf(site.address, choice === 'agreed');
+      for (const [name, ours, theirs] of [
+        ['page_cost', 'file', 'empty'],
+        ['inline_page_cost', 'inline', 'none'],
+      ] as const) {
+        const added = await pairs(async (means) => visited(browser, cookie, `${site.address}/${means}`), ours, theirs);
+        say(`gate.${name}_ms_${choice}`, median(added.map(({ load }) => load)), 'ms', 1);
+        say(`gate.${name}_first_paint_ms_${choice}`, median(added.map((one) => one.first_paint)), 'ms', 1);
+        say(`gate.${name}_thread_ms_${choice}`, median(added.map(({ thread }) => thread)), 'ms', 1);
+      }
+    }
+    for (const means of ['file', 'alone']) {
+      const cookie = cookieOf(site.address, false);
+      const added = await pairs(async (one) => inserted(browser, cookie, `${site.address}/${one}`), means, 'empty');
+      say(`gate.${means}_insert_${INSERTED}_ms`, median(added.map(({ task }) => task)), 'ms', 1);
+    }
+  } finally {
+    await browser.close();
+    site.close();
+  }
+}
+
+/** What one has more than the other, each time that both were measured; the first time is left out. */
+async function pairs<K extends string>(
+  measure: (means: string) => Promise<Record<K, number>>,
+  ours: string,
+  theirs: string,
+): Promise<Record<K, number>[]> {
+  const added: Record<K, number>[] = [];
+  for (let i = 0; i <= VISITS; i++) {
+    const [a, b] = [await measure(ours), await measure(theirs)];
+    const more = Object.fromEntries(Object.keys(a).map((key) => [key, a[key as K] - b[key as K]]));
+    if (i > 0) added.push(more as Record<K, number>);
+  }
+  return added;
+}
+
+/** A page of 400 parts at `/MEANS`: `file`, `alone` (a file that holds without policy), `inline`; `empty` and `none`. */
+async function serveSite(root: string): Promise<{ address: string; close(): void }> {
   const code = await loadGateCode(root);
-  let pointer = '';
-  const files = new Map<string, string>();
+  const files = new Map<string, string>([['empty.js', '']]);
   const head: Record<string, () => string> = {
-    file: () => '<script src="/g/s/gate.js"></script>',
+    file: () => '<script src="/g/s/policy.js"></script>',
+    alone: () => '<script src="/g/s/script.js"></script>',
     empty: () => '<script src="/g/s/empty.js"></script>',
-    inline: () => `<script data-place="DE">${pointer}</script>`,
+    inline: () => `<script data-place="DE">${files.get('policy.js')}</script>`,
     none: () => '',
   };
   const server = http
@@ -51,49 +99,19 @@ export async function benchPageCost(root: string): Promise<void> {
     hosts: [`s${i}.localhost`],
     items: [{ kind: 'cookie' as const, name: `_s${i}`, host: 'site.localhost' }],
   }));
-  const release = compileRelease(setup, 1, today());
-  const made = gateFiles(release, code, sha256);
-  pointer = made.pointer;
-  files.set('gate.js', pointer).set('empty.js', '');
-  for (const { name, body } of made.immutable) files.set(name, body);
-
-  const browser = await chromium.launch({ executablePath: chromiumPath(), args: ['--no-sandbox'] });
-  try {
-    for (const [choice, yes] of [
-      ['refused', false],
-      ['agreed', true],
-    ] as const) {
-      for (const [name, ours, theirs] of [
-        ['gate.page_cost_ms', 'file', 'empty'],
-        ['gate.inline_page_cost_ms', 'inline', 'none'],
-      ] as const) {
-        const context = await browser.newContext();
-        const purposes = { functional: yes, measurement: yes, advertising: yes, embedded: yes };
-        const kept = { release: 1, record: '0b6f2a10-0000-4000-8000-000000000001', gpc: false, purposes, ageDays: 0 };
-        const value = encodeChoice({ ...kept, atSeconds: Math.floor(Date.now() / 1000) });
-        await context.addCookies([{ name: 'douane_choice', value, url: address }]);
-        await context.addInitScript(() => sessionStorage.setItem('douane.place', 'DE'));
-        const page = await context.newPage();
-        const devtools = await context.newCDPSession(page);
-        await devtools.send('Emulation.setCPUThrottlingRate', { rate: SLOWED });
-        const load: number[] = [];
-        const paint: number[] = [];
-        for (let i = 0; i <= VISITS; i++) {
-          const [a, b] = [await timed(page, `${address}/${ours}`), await timed(page, `${address}/${theirs}`)];
-          if (i === 0) continue;
-          load.push(a.load - b.load);
-          paint.push(a.paint - b.paint);
-        }
-        say(`${name}_${choice}`, median(load), 'ms', 1);
-        say(`${name.replace('_ms', '_first_paint_ms')}_${choice}`, median(paint), 'ms', 1);
-        await context.close();
-      }
-    }
-  } finally {
-    await browser.close();
-    server.closeAllConnections();
-    server.close();
+  for (const by of ['policy', 'script'] as const) {
+    setup.holding.by = by;
+    const { pointer, immutable } = gateFiles(compileRelease(setup, 1, today()), code, sha256);
+    files.set(`${by}.js`, pointer);
+    for (const { name, body } of immutable) files.set(name, body);
   }
+  return {
+    address,
+    close() {
+      server.closeAllConnections();
+      server.close();
+    },
+  };
 }
 
 const pageOf = (first: string): string =>
@@ -103,19 +121,83 @@ const pageOf = (first: string): string =>
       `<section><h2>Part ${i}</h2><p>Some words of part ${i}.</p>${i % 20 === 0 ? `<img src="/i/${i}.svg" alt="">` : ''}<script>window.n = (window.n || 0) + 1</script></section>`,
   ).join('')}</body></html>`;
 
-async function timed(page: Page, address: string): Promise<{ load: number; paint: number }> {
-  await page.goto(address, { waitUntil: 'load' });
-  return page.evaluate(
-    () =>
-      new Promise<{ load: number; paint: number }>((resolve) => {
-        const tell = () => {
-          const [navigation] = performance.getEntriesByType('navigation') as PerformanceNavigationTiming[];
-          const painted = performance.getEntriesByName('first-contentful-paint')[0];
-          if (painted && navigation!.loadEventEnd > 0)
-            resolve({ load: navigation!.loadEventEnd, paint: painted.startTime });
-          else setTimeout(tell, 20);
-        };
-        tell();
-      }),
+/** What the browser keeps of a visitor who agreed to all, or to nothing. */
+function cookieOf(url: string, yes: boolean): Cookie {
+  const value = encodeChoice({
+    release: 1,
+    record: '0b6f2a10-0000-4000-8000-000000000001',
+    gpc: false,
+    purposes: { functional: yes, measurement: yes, advertising: yes, embedded: yes },
+    ageDays: 0,
+    atSeconds: Math.floor(Date.now() / 1000),
+  });
+  return { name: 'douane_choice', value, url };
+}
+
+/** Load and first paint as the page's clock has them, slowed; how long its main thread computed, as if slowed; in ms. */
+async function visited(browser: Browser, cookie: Cookie, address: string): Promise<Visit> {
+  const [load, first_paint] = await onPage(browser, cookie, address, SLOWED, (page) =>
+    page.evaluate(
+      () =>
+        new Promise<[number, number]>((resolve) => {
+          const tell = () => {
+            const [navigation] = performance.getEntriesByType('navigation') as PerformanceNavigationTiming[];
+            const painted = performance.getEntriesByName('first-contentful-paint')[0];
+            if (painted && navigation!.loadEventEnd > 0) resolve([navigation!.loadEventEnd, painted.startTime]);
+            else setTimeout(tell, 20);
+          };
+          tell();
+        }),
+    ),
   );
+  const thread = await onPage(browser, cookie, address, 1, async (_page, computed) => (await computed()) * SLOWED);
+  return { load, first_paint, thread };
+}
+
+/** How long a script's task is that puts many elements into a page that is there, with what follows from it at once. */
+async function inserted(browser: Browser, cookie: Cookie, address: string): Promise<{ task: number }> {
+  const task = await onPage(browser, cookie, address, 1, (page) =>
+    page.evaluate(async (count) => {
+      const before = performance.now();
+      for (let i = 0; i < count; i++) {
+        const element = document.createElement(i % 5 === 0 ? 'img' : 'div');
+        if (element instanceof HTMLImageElement) element.src = '/i/1.svg';
+        else element.style.order = `${i}`;
+        document.body.append(element);
+      }
+      // Whoever watches the page is told before this goes on.
+      await Promise.resolve();
+      return performance.now() - before;
+    }, INSERTED),
+  );
+  return { task };
+}
+
+/**
+ * Visits in a browser context of its own: in one that goes on, what is left of the pages before slows those that follow,
+ * until no two visits compare. `computed` tells how long the page's main thread computed so far, in ms.
+ */
+async function onPage<T>(
+  browser: Browser,
+  cookie: Cookie,
+  address: string,
+  slowed: number,
+  measure: (page: Page, computed: () => Promise<number>) => Promise<T>,
+): Promise<T> {
+  const context = await browser.newContext();
+  try {
+    await context.addCookies([cookie]);
+    await context.addInitScript(() => sessionStorage.setItem('douane.place', 'DE'));
+    const page = await context.newPage();
+    const devtools = await context.newCDPSession(page);
+    await devtools.send('Emulation.setCPUThrottlingRate', { rate: slowed });
+    await devtools.send('Performance.enable', { timeDomain: 'threadTicks' });
+    await page.goto(address, { waitUntil: 'load' });
+    return await measure(page, async () => {
+      const { metrics } = await devtools.send('Performance.getMetrics');
+      return metrics.find(({ name }) => name === 'ThreadTime')!.value * 1000;
+    });
+  } finally {
+    await context.close();
+  }
 }

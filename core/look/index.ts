@@ -1,3 +1,3 @@
-export { isInOrder, isInstalled } from './in-order';
+export { isInOrder, isInstalled, lostSince } from './in-order';
 export * from './types';
 export { GATE_WORDS, meansWords } from './words';

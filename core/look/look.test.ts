@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { isInstalled, type LookedPage, meansWords } from './index';
+import { isInstalled, type LookedPage, lostSince, meansWords } from './index';
 import { lookAsJunit } from './junit';
 
 const page = (more: Partial<LookedPage> = {}): LookedPage => ({
@@ -17,6 +17,20 @@ it.each([
   ['the way back is there', { pages: [page()], ...way(true) }, true],
   ['the way back is not there', { pages: [page()], ...way(false) }, false],
 ])('a site is in order or not: %s', (_what, report, expected) => expect(isInstalled(report)).toBe(expected));
+
+it('tells what was in order before and is not now, but not what could not be looked at or never was in order', () => {
+  const at = (url: string, state: LookedPage['state']) => page({ url, state });
+  const before = { pages: [at('http://p/a', 'first'), at('http://p/b', 'first'), at('http://p/c', 'late')] };
+  const now = { pages: [at('http://p/a', 'missing'), at('http://p/b', 'failed'), at('http://p/c', 'missing')] };
+  const lost = (...looks: { pages: LookedPage[] }[]) => lostSince(looks.slice(1), looks[0]!).map(({ url }) => url);
+  expect(lost(now, before)).toEqual(['http://p/a']);
+  expect(lost(before, now)).toEqual([]);
+  expect(lost({ pages: [at('http://p/new', 'missing')] }, before)).toEqual([]);
+  // It was down in between.
+  expect(lost({ pages: [at('http://p/b', 'late')] }, now, before)).toEqual(['http://p/b']);
+  // Said once already.
+  expect(lost(now, now, before)).toEqual([]);
+});
 
 it('names by what a page holds, and nothing of a report from before that was looked at', () => {
   expect(meansWords(page({ means: ['edge', 'script', 'policy', 'marked'], marked: 1 }))).toBe(

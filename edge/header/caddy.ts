@@ -2,6 +2,12 @@ import { grants, type HeaderFacts } from './facts';
 
 const variable = (id: string) => `{douane_${id.replaceAll('-', '_')}}`;
 
+/**
+ * What stands in the place of a cookie: a group that the expression has not. Caddy takes an empty text for none, and an
+ * empty `Set-Cookie` sets nothing (RFC 6265, section 5.2).
+ */
+const NOTHING = '$9';
+
 /** For Caddy: within the site's block. */
 export function caddy(facts: HeaderFacts): string {
   const { release, cookie, all, always, purposes } = facts;
@@ -14,12 +20,15 @@ ${purposes
 header @douane_holds +Content-Security-Policy \`${always}${purposes.map(({ id }) => variable(id)).join('')}\`
 header +Vary Cookie
 ${purposes
-  .flatMap(({ id, cookies }) =>
-    cookies.map(
-      (name) =>
-        `@douane_no_${id.replaceAll('-', '_')} not expression \`${told}.matches(r'${grants(facts, id)}')\`\nheader @douane_no_${id.replaceAll('-', '_')} >Set-Cookie ^${name}=.*$ ""`,
-    ),
-  )
+  .filter(({ cookies }) => cookies.length > 0)
+  .map(({ id, cookies }) => {
+    const matcher = `@douane_no_${id.replaceAll('-', '_')}`;
+    return `${matcher} not expression \`${told}.matches(r'${grants(facts, id)}')\`
+header ${matcher} {
+\tSet-Cookie \`^(?:${cookies.join('|')})=.*$\` ${NOTHING}
+\tdefer
+}`;
+  })
   .join('\n')}
 `;
 }

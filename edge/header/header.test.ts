@@ -40,6 +40,14 @@ it.each(['apache', 'caddy', 'php'] as const)(
   },
 );
 
+it('caddy replaces the held cookies of a purpose once the site has answered, all in one place', () => {
+  const [, block = ''] = /header @douane_no_advertising \{\n([^}]*)\n\}/.exec(config('caddy')) ?? [];
+  const [, expression = ''] = /Set-Cookie `([^`]+)` \$9\n\tdefer$/.exec(block) ?? [];
+  const isDropped = (cookie: string) => new RegExp(expression).test(cookie);
+  expect(['ad_7=x; Path=/', 'ad_=', '"$1\\";evil=x'].map(isDropped)).toEqual([true, true, true]);
+  expect(['bad_7=x', 'ad=x', 'session=ad_7=x'].map(isDropped)).toEqual([false, false, false]);
+});
+
 it('nginx tells releases and purposes apart', () => {
   const [, expression = ''] = /\$douane_advertising \{ default ""; "~([^"]+)"/.exec(config('nginx')) ?? [];
   const fits = (cookie: string) => new RegExp(expression).test(cookie);

@@ -1,6 +1,7 @@
 import type { KeptChoice } from '@douane/core/consent/choice-cookie';
 import type { Decision, Signals } from '@douane/core/regimes';
 import { decide, grantedMeanwhile } from '@douane/core/regimes/decide';
+import { whenLoaded } from '../native';
 import type { ToldOfVisitor } from '../public';
 import type { GateConfig, Visit, VisitedGate, VisitOverride, VisitScript } from '../types';
 import { fetchNow } from './fetch-now';
@@ -38,7 +39,7 @@ export function gateOf(
   let choice = readChoice();
   let place = knownPlace(override.place ?? at);
   let decision = decided();
-  let visit: Promise<Visit> | undefined;
+  let visit: Promise<Visit> | null;
   let shown: Visit | undefined;
   let tries = 0;
   let isReady: () => void;
@@ -119,8 +120,8 @@ export function gateOf(
     decision = decided();
     grant();
     // Of a place that the browser does not keep, and a choice that it does not, the fresh page would know nothing.
-    const isKept = choice ? readChoice()?.record === choice.record : !wasLoadedAnew();
-    if (policy.isOutgrown() && isKept && loadAnew()) return false;
+    const isKept = () => (choice ? readChoice()?.record === choice.record : !wasLoadedAnew());
+    if (policy.isOutgrown() && isKept() && loadAnew()) return false;
     releaseMarked(permits);
     tend();
     const now = JSON.stringify(decision.granted);
@@ -139,6 +140,12 @@ export function gateOf(
   function show(): void {
     apply();
     if (place === undefined) return;
+    // Nothing waits for what he sees where nothing is asked, so it does not stand in the way of the page.
+    if (decision.ask) showVisit();
+    else whenLoaded(showVisit);
+  }
+
+  function showVisit(): void {
     seen().then(
       (one) => {
         shown = one;
@@ -157,7 +164,7 @@ export function gateOf(
   function seen(): Promise<Visit> {
     visit ??= script<VisitScript>(config.visit).then((loaded) => loaded.visit(gate));
     visit.catch(() => {
-      visit = undefined; // tried again when it is wanted again
+      visit = null; // tried again when it is wanted again
     });
     return visit;
   }

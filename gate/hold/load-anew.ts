@@ -46,7 +46,8 @@ export function loadFor(address: string): void {
 
 /** What the visitor asked to see on this page, when it was loaded for that. */
 export function askedFor(): string | undefined {
-  const [page, address] = tabs(ONCE)?.split(' ') ?? [];
+  // Where nothing is kept, that is the address of no page.
+  const [page, address] = `${tabs(ONCE)}`.split(' ');
   keepInTab(ONCE, null);
   return page === location.href ? address : undefined;
 }

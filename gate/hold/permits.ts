@@ -56,10 +56,7 @@ export function permitsOf(plan: PlanIndex): Permits {
     framed,
     allows,
     holding,
-    isRuledOut(address) {
-      const mark = holding(address);
-      return mark !== null && mark !== UNRULED;
-    },
+    isRuledOut: (address) => ![null, UNRULED].includes(holding(address)),
     holdsAny: () => marks.some((mark) => !allows(mark)),
     later(mark, run, element) {
       waiting.push({ mark, run, element });

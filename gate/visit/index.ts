@@ -78,10 +78,12 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
     // An objection stands longer than browsers keep a cookie, so it is written anew at each visit.
     if (choice && decision.keepDays > 0) keepChoice(choice, decision.keepDays, native.jar, config.domains);
     if (!asks()) {
-      // Nothing waits for it, so it does not stand in the way of what the page itself shows.
-      whenLoaded(() => allOf(BANNER_ELEMENT).length > 0 || showButton());
+      // Nothing waits for it, so it does not stand in the way of what the page itself shows. Where nothing is to be asked the
+      // gate has waited already.
+      const later = decision.ask ? whenLoaded : (run: () => void) => run();
+      later(() => allOf(BANNER_ELEMENT).length > 0 || showButton());
       // He may have chosen anew elsewhere.
-      if (common) whenLoaded(() => void takeFromElsewhere());
+      if (common) later(() => void takeFromElsewhere());
     } else if (!common) ask();
     else void takeFromElsewhere().then(() => asks() && ask());
     tend();

@@ -220,15 +220,21 @@ function withRecorded({
   return { ...rest, recorded };
 }
 
-/** The scan of the same site that was done last before `run`. */
-export async function scanBefore(db: Queryable, { organisationId, siteId, id }: Run): Promise<Run | null> {
-  const { rows } = await db.query<Run>(
-    `SELECT ${COLUMNS} FROM run WHERE organisation_id = $1 AND site_id = $2 AND kind = 'scan' AND state = 'done' AND id <> $3
-       AND requested_at < (SELECT requested_at FROM run WHERE id = $3)
-     ORDER BY requested_at DESC LIMIT 1`,
-    [organisationId, siteId, id],
-  );
+/** Of the same kind and site, done before a run; the newest first. */
+const DONE_BEFORE = `FROM run WHERE organisation_id = $1 AND site_id = $2 AND id <> $3 AND kind = $4 AND state = 'done'
+  AND requested_at < (SELECT requested_at FROM run WHERE id = $3) ORDER BY requested_at DESC`;
+const ofRun = ({ organisationId, siteId, id, kind }: Run) => [organisationId, siteId, id, kind];
+
+/** The run of the same kind and site that was done last before `run`. */
+export async function runBefore(db: Queryable, run: Run): Promise<Run | null> {
+  const { rows } = await db.query<Run>(`SELECT ${COLUMNS} ${DONE_BEFORE} LIMIT 1`, ofRun(run));
   return rows[0] ?? null;
+}
+
+/** Reports of the runs of the same kind and site that were done before `run`, the newest first. */
+export async function reportsBefore(db: Queryable, run: Run, most: number): Promise<unknown[]> {
+  const { rows } = await db.query(`SELECT report ${DONE_BEFORE} LIMIT $5`, [...ofRun(run), most]);
+  return rows.map(({ report }) => report);
 }
 
 /** Addresses of the pages that a scan could visit. */

@@ -1,12 +1,13 @@
 import { fieldSettings } from '@douane/core/field';
+import { type LookReport, lostSince } from '@douane/core/look';
 import { compareScans, type Item, plainText } from '@douane/core/observe';
-import { type AlarmItem, alarmWords } from '@douane/core/scan';
+import { type AlarmItem, type AlarmSource, alarmSource, alarmWords, gateAlarmItem } from '@douane/core/scan';
 import type { Config } from '../config';
 import { deliveryById, insertAlarm, insertDelivery, noteDelivery } from '../db/alarms.sql';
 import { type Db, inTransaction } from '../db/db';
 import { deleteOldFieldReports, listFieldHosts, noteFieldAlarm, sitesWithFieldNews } from '../db/field-reports.sql';
 import { familySettings } from '../db/name-families.sql';
-import { type Run, scanBefore, visitedPages } from '../db/runs.sql';
+import { type Run, reportsBefore, runBefore, visitedPages } from '../db/runs.sql';
 import { scanSetupOf } from '../db/scan-setup.sql';
 import { listScanItems } from '../db/scans.sql';
 import { type Site, siteById } from '../db/sites.sql';
@@ -27,7 +28,7 @@ export async function raiseAlarm(
   now: { items: readonly Item[]; pages: string[] },
 ): Promise<void> {
   const { organisationId } = run;
-  const before = await scanBefore(db, run);
+  const before = await runBefore(db, run);
   if (!before) return;
   const [items, pages, families] = await Promise.all([
     listScanItems(db, organisationId, before.id),
@@ -44,6 +45,25 @@ export async function raiseAlarm(
     beforeRunId: before.id,
     count: added.length,
     items: told.slice(0, 1000),
+  });
+  if (alarmId) await sendOnItsWays(db, queue, site, alarmId);
+}
+
+/** How many looks may have failed to reach a page before it counts as never seen. */
+const LOOKS_BACK = 10;
+
+/** Raises an alarm where pages that carried the gate in order when they were last looked at do not any more. */
+export async function raiseLookAlarm(db: Db, queue: RunQueue, site: Site, run: Run, report: LookReport): Promise<void> {
+  const { organisationId } = run;
+  const lost = lostSince((await reportsBefore(db, run, LOOKS_BACK)) as LookReport[], report);
+  if (lost.length === 0) return;
+  const alarmId = await insertAlarm(db, {
+    organisationId,
+    siteId: site.id,
+    runId: run.id,
+    beforeRunId: null,
+    count: lost.length,
+    items: lost.map(gateAlarmItem),
   });
   if (alarmId) await sendOnItsWays(db, queue, site, alarmId);
 }
@@ -86,29 +106,26 @@ export async function deliver(db: Db, config: Config, deliveryId: string, lastTr
   if (!found || found.state === 'delivered') return;
   const { alarm, organisationId, target } = found;
   const site = (await siteById(db, organisationId, alarm.siteId))!;
-  const { runId, beforeRunId } = alarm;
-  const link = `${config.publicUrl}/sites/${site.id}/scan/${runId ? `compare/${beforeRunId}/${runId}` : 'visitors'}`;
+  const source = alarmSource(alarm);
+  const view = {
+    scan: `scan/compare/${alarm.beforeRunId}/${alarm.runId}`,
+    visitors: 'scan/visitors',
+    look: 'install',
+  };
+  const link = `${config.publicUrl}/sites/${site.id}/${view[source]}`;
   const { address } = site.setup.site;
   const told = alarm.items.slice(0, MOST_TOLD);
   try {
     if (found.way === 'mail') {
-      const lines = told.map(
-        ({ kind, name, host, party, page }) => `${kind} ${name}, ${host}, ${party} party, on ${page}`,
+      const lines = told.map(({ kind, name, host, party, page }) =>
+        kind === 'gate' ? `${page}: ${name}` : `${kind} ${name}, ${host}, ${party} party, on ${page}`,
       );
       const more = alarm.count > told.length ? [`and ${alarm.count - told.length} more`] : [];
       await sendMail(config.smtpUrl, {
         from: config.mailFrom,
         to: target,
         subject: oneLine(`${site.setup.site.name}: ${alarmWords(alarm)}`),
-        text: [
-          runId
-            ? `The scan of ${address} found what the one before did not:`
-            : `Visitors of ${address} met what no scan has seen:`,
-          '',
-          ...[...lines, ...more].map(oneLine),
-          '',
-          link,
-        ].join('\n'),
+        text: [`${FOUND[source](address)}:`, '', ...[...lines, ...more].map(oneLine), '', link].join('\n'),
       });
     } else {
       const { notices } = await scanSetupOf(db, organisationId, site.id);
@@ -124,7 +141,7 @@ export async function deliver(db: Db, config: Config, deliveryId: string, lastTr
         id: alarm.id,
         secret: config.seal.open<string>(notices.webhook.sealedSecret, site.id),
         body: JSON.stringify({
-          type: runId ? 'scan.new-items' : 'field.new-hosts',
+          type: TYPES[source],
           timestamp: alarm.at.toISOString(),
           data,
         }),
@@ -139,6 +156,19 @@ export async function deliver(db: Db, config: Config, deliveryId: string, lastTr
     await announce(db, { organisationId, siteId: site.id, what: 'alarms' });
   }
 }
+
+const FOUND: Record<AlarmSource, (address: string) => string> = {
+  scan: (address) => `The scan of ${address} found what the one before did not`,
+  visitors: (address) => `Visitors of ${address} met what no scan has seen`,
+  look: (address) => `Pages of ${address} no longer carry the gate as they did`,
+};
+
+/** Types of what is posted; see docs/formats.md. */
+const TYPES: Record<AlarmSource, string> = {
+  scan: 'scan.new-items',
+  visitors: 'field.new-hosts',
+  look: 'look.gate-lost',
+};
 
 /** Names come from pages; in a letter each stays on its line. */
 const oneLine = (text: string) => plainText(text).slice(0, 500);

@@ -105,6 +105,18 @@ export const BENIGN: BenignPage[] = [
     files: { 'plain.js': 'window.plain = 5;' },
   },
   {
+    name: 'an editor, which reads what somebody wrote in documents of its own, and keeps it word for word',
+    html: page(
+      `<h1>Editor</h1><script>${CHECKS} const written = '<p>A tide table</p><img src="http://ads.localhost/tide.svg" alt="held"><iframe src="http://ads.localhost/map"></iframe><style>p{background:url(http://ads.localhost/sea.svg)}</style>'; works({
+  inert() { const { body } = document.implementation.createHTMLDocument(''); body.innerHTML = written; return body.innerHTML; },
+  beside() { const { body } = document.implementation.createHTMLDocument(''); body.insertAdjacentHTML('beforeend', written); return body.innerHTML; },
+  parser: () => new DOMParser().parseFromString(written, 'text/html').body.innerHTML,
+  fragment() { const range = document.implementation.createHTMLDocument('').createRange(); const part = range.createContextualFragment(written); return part.querySelector('img').getAttribute('src'); },
+  original() { const inert = new DOMParser().parseFromString('<iframe src="http://ads.localhost/map"></iframe>', 'text/html'); document.importNode(inert.body, true); return inert.body.innerHTML; },
+})</script>`,
+    ),
+  },
+  {
     name: 'a site with a strict policy of its own',
     policy:
       "default-src 'self'; script-src 'nonce-n1' 'strict-dynamic'; style-src 'self' 'nonce-n1'; object-src 'none'; base-uri 'none'",

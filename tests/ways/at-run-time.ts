@@ -64,6 +64,18 @@ export const INSERTED: Way[] = [
     `const d = new DOMParser().parseFromString(${html('<img src="__AT__.gif">')}, "text/html"); document.body.append(document.adoptNode(d.images[0]));`,
   ),
   way(
+    'img parsed elsewhere and adopted, in no page',
+    `const d = new DOMParser().parseFromString(${html('<img src="__AT__.gif">')}, "text/html"); document.adoptNode(d.images[0]);`,
+  ),
+  way(
+    'img parsed elsewhere and imported, in no page',
+    `const d = document.implementation.createHTMLDocument(""); d.body.innerHTML = ${html('<p><img src="__AT__.gif"></p>')}; document.importNode(d.body, true);`,
+  ),
+  way(
+    'img parsed elsewhere, all of the page in place of this one',
+    `const d = new DOMParser().parseFromString(${html('<body><img src="__AT__.gif"></body>')}, "text/html"); document.documentElement.replaceChild(d.body, document.body);`,
+  ),
+  way(
     'img in a shadow tree',
     `const d = document.createElement("div"); document.body.append(d); d.attachShadow({ mode: "closed" }).innerHTML = ${html('<img src="__AT__.gif">')};`,
   ),

@@ -1,7 +1,7 @@
 import { allIn } from '../../native';
 import { replace, type Undo } from '../mechanisms/replace';
 import type { Permits } from '../permits';
-import { markBelow, markElement } from './mark';
+import { isInert, markBelow, markElement, releaseBelow } from './mark';
 import { holdFrame } from './realms';
 
 /** Methods that put nodes in, all of which they are given. */
@@ -25,9 +25,24 @@ export function holdInsertion(permits: Permits): Undo[] {
   };
   const finish = (node: unknown) => {
     if (node instanceof HTMLIFrameElement) holdFrame(node);
-    else if (node instanceof Element) for (const frame of allIn(node, 'iframe')) holdFrame(frame as HTMLIFrameElement);
+    else if (node instanceof Element && node.firstElementChild)
+      for (const frame of allIn(node, 'iframe')) holdFrame(frame as HTMLIFrameElement);
   };
-  return Object.entries(METHODS).flatMap(([of, names]) => {
+  // What is taken over from another document may be fetched for before it stands anywhere.
+  const takes = (['adoptNode', 'importNode'] as const).map((name) =>
+    replace(Document.prototype, name, ({ value: own }) => ({
+      value(this: Document, node: Node, ...deep: unknown[]) {
+        if (!isInert(node)) return own.call(this, node, ...deep);
+        // The original of an import stays as it is.
+        const given = name === 'importNode' ? node.cloneNode(true) : node;
+        prepare(given);
+        const taken: Node = own.call(this, given, ...deep);
+        if (taken instanceof Element || taken instanceof DocumentFragment) releaseBelow(taken, permits);
+        return taken;
+      },
+    })),
+  );
+  const methods = Object.entries(METHODS).flatMap(([of, names]) => {
     const { prototype } = (window as unknown as Record<string, { prototype: Record<string, unknown> }>)[of]!;
     return names.map((name) =>
       replace(prototype, name, ({ value: own }) => ({
@@ -42,4 +57,5 @@ export function holdInsertion(permits: Permits): Undo[] {
       })),
     );
   });
+  return [...takes, ...methods];
 }

@@ -13,6 +13,8 @@ export function asksBy(element: Element, attribute: string): AttributeKind | und
   return fetches(localName.toLowerCase(), attribute.toLowerCase());
 }
 
+const { getAttributeNames } = Element.prototype;
+
 /** What a module has the browser fetch before any of it runs. */
 const IMPORTED = /\b(?:import|from)\s*(["'])(.*?)\1/g;
 
@@ -33,9 +35,12 @@ export function markElement(element: Element, permits: Permits): boolean {
     if (rest === undefined) element.removeAttribute(name);
     else if (name !== 'text') setAttribute.call(element, name, rest);
   };
-  for (const { name, value } of [...element.attributes]) {
+  // By their names: to make an object of each attribute of each element costs more than all else here.
+  for (const name of getAttributeNames.call(element)) {
     const kind = asksBy(element, name);
-    const held = kind && heldInValue(kind, value, permits, (html) => heldInDocument(html, permits));
+    if (!kind) continue;
+    const value = element.getAttribute(name)!;
+    const held = heldInValue(kind, value, permits, (html) => heldInDocument(html, permits));
     const leads = name === 'action' || name === 'formaction';
     if (!held || (leads && held.mark.includes(UNRULED_MARK))) continue;
     later(name, value, leads ? { ...held, rest: LEADS_NOWHERE } : held);
@@ -80,6 +85,7 @@ export function markBelow(
   isLeft: (element: Element) => boolean = () => false,
 ): number {
   let found = 0;
+  if (root.firstElementChild === null) return found;
   for (const element of root instanceof Element ? allIn(root, '*') : root.querySelectorAll('*')) {
     if (!isLeft(element) && !has(element, MARK) && markElement(element, permits)) found++;
     if (element instanceof HTMLTemplateElement && !has(element, MARK))
@@ -88,9 +94,14 @@ export function markBelow(
   return found;
 }
 
-/** Lets go of what is marked below a node once it may be, also where nobody looks since it stands in no page. */
+/** Whether a node is in a document that nobody looks at, where nothing is fetched; what moves out of it is marked then. */
+export const isInert = (node: Node): boolean => (node.ownerDocument ?? (node as Document)).defaultView === null;
+
+/** Lets go of a node, and of what is marked below it, once it may be, also where nobody looks since it stands in no page. */
 export function releaseBelow(root: ParentNode, permits: Permits): void {
-  for (const element of root.querySelectorAll(`[${MARK}]`))
+  const marked = [...root.querySelectorAll(`[${MARK}]`)];
+  if (root instanceof Element && has(root, MARK)) marked.push(root);
+  for (const element of marked)
     permits.later(element.getAttribute(MARK)!, () => has(element, MARK) && release(element), element);
 }
 

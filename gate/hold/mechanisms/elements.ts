@@ -6,7 +6,7 @@ import { replace, type Undo } from './replace';
 export const HELD = 'data-douane-held';
 
 /** Elements that fetch when a property is set. */
-type Fetching = [of: { prototype: Element }, property: string];
+type Fetching = [of: { new (): Element; prototype: Element }, property: string];
 /** By this, something else can stand in the place of a frame that is held. */
 export const FRAMES: Fetching = [HTMLIFrameElement, 'src'];
 /** No policy keeps a browser from connecting ahead. */
@@ -20,28 +20,19 @@ export const FETCHING: Fetching[] = [[HTMLScriptElement, 'src'], [HTMLImageEleme
 export function holdElements(permits: Permits, held: Fetching[]): Undo[] {
   const intended = new WeakMap<Element, string>();
   /** The address an element was last meant to have wins; an older one that waited is dropped. */
-  const whenAllowed = (element: Element, address: string, set: () => void): void => {
+  const whenAllowed = (element: Element, address: string, set: () => void) => {
     const mark = permits.holding(address);
-    intended.delete(element);
     const isFrame = element instanceof HTMLIFrameElement;
-    if (mark === null) {
+    const give = () => {
+      intended.delete(element);
       if (isFrame) element.removeAttribute(HELD);
       set();
-      return;
-    }
+    };
+    if (mark === null) return give();
     intended.set(element, address);
     // By these something else can stand in its place.
     if (isFrame) setAttribute.call(element, HELD, mark);
-    permits.later(
-      mark,
-      () => {
-        if (intended.get(element) !== address) return;
-        intended.delete(element);
-        if (isFrame) element.removeAttribute(HELD);
-        set();
-      },
-      element,
-    );
+    permits.later(mark, () => intended.get(element) === address && give(), element);
   };
 
   const undo = held.map(([{ prototype }, property]) =>
@@ -50,19 +41,16 @@ export function holdElements(permits: Permits, held: Fetching[]): Undo[] {
         return intended.get(this) ?? get!.call(this);
       },
       set(this: Element, value: string) {
-        whenAllowed(this, String(value), () => set!.call(this, value));
+        whenAllowed(this, `${value}`, () => set!.call(this, value));
       },
     })),
   );
   undo.push(
     replace(Element.prototype, 'setAttribute', () => ({
       value(this: Element, name: string, value: string) {
-        const fetching = held.some(
-          ([{ prototype }, property]) =>
-            property === name.toLowerCase() && Object.prototype.isPrototypeOf.call(prototype, this),
-        );
+        const fetching = held.some(([of, property]) => property === name.toLowerCase() && this instanceof of);
         if (!fetching) return setAttribute.call(this, name, value);
-        whenAllowed(this, String(value), () => setAttribute.call(this, name, value));
+        whenAllowed(this, `${value}`, () => setAttribute.call(this, name, value));
       },
     })),
   );

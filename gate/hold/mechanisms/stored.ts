@@ -12,14 +12,14 @@ export function holdStored(
 ): Undo[] {
   /** Runs now, or once it may. */
   const gated = (names: NamesByPurpose, name: unknown, run: () => unknown): unknown => {
-    const purpose = purposeOfStored(names, String(name));
+    const purpose = purposeOfStored(names, `${name}`);
     if (purpose === undefined || permits.allows(purpose)) return run();
     permits.later(purpose, run);
   };
   const undo = [
     replace(Document.prototype, 'cookie', ({ set }) => ({
       set(this: Document, line: unknown) {
-        gated(cookies, String(line).split(/[=;]/)[0]!.trim(), () => set!.call(this, line));
+        gated(cookies, `${line}`.split(/[=;]/)[0]!.trim(), () => set!.call(this, line));
       },
     })),
     replace(Storage.prototype, 'setItem', ({ value: own }) => ({
@@ -75,7 +75,7 @@ export function holdStored(
   undo.push(
     replace(IDBFactory.prototype, 'open', ({ value: own }) => ({
       value(this: IDBFactory, name: unknown, ...more: unknown[]) {
-        const purpose = purposeOfStored(databases, String(name));
+        const purpose = purposeOfStored(databases, `${name}`);
         // What is asked for must have an answer at once: a database that nobody else opens and that is empty.
         const isHeld = purpose !== undefined && !permits.allows(purpose);
         if (isHeld) throw new DOMException('held until the visitor agrees', 'SecurityError');

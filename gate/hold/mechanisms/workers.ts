@@ -14,19 +14,15 @@ export function holdWorkers(permits: Permits, first: string, isAlone: boolean): 
     page: location.hostname,
     granted: marks.filter(allows),
   });
-  const full = (address: unknown) => new URL(String(address), document.baseURI).href;
+  const full = (address: unknown) => new URL(`${address}`, document.baseURI).href;
   return (['Worker', 'SharedWorker'] as const).map((name) =>
     replace(window, name, ({ value: Own }) => ({
       value: new Proxy(Own, {
-        construct: (of, [address, options], made) =>
-          Reflect.construct(
-            of,
-            [
-              permits.holdsAny() ? startOf(full(address), full(first), options, isAlone && heldNow(permits)) : address,
-              options,
-            ],
-            made,
-          ),
+        construct(of, args, made) {
+          const [address, options] = args;
+          if (permits.holdsAny()) args[0] = startOf(full(address), full(first), options, isAlone && heldNow(permits));
+          return Reflect.construct(of, args, made);
+        },
       }),
     })),
   );

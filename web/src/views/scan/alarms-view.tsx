@@ -1,6 +1,5 @@
 import type { Alarm } from '@douane/api';
-import { KIND_WORDS } from '@douane/core/observe';
-import { alarmWords } from '@douane/core/scan';
+import { alarmKind, alarmSource, alarmWords } from '@douane/core/scan';
 import { plural } from '@douane/core/words';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link } from 'react-router';
@@ -13,7 +12,7 @@ import { useSite } from '../site-frame';
 import { NoticesForm } from './notices-form';
 import { ScanLinks } from './scan-links';
 
-/** What scans found that the ones before did not, and who was told. */
+/** What scans found that the ones before did not, what visitors met, where the gate was lost; and who was told. */
 export function AlarmsView() {
   const site = useSite();
   const client = useQueryClient();
@@ -37,7 +36,7 @@ export function AlarmsView() {
         }
       >
         A scan that finds what the one before did not raises an alarm, and so do visitors who meet what no scan has
-        seen.
+        seen, and a page that no longer carries the gate.
       </Finding>
       <Trouble error={error ?? seen.error} />
       {data && alarms.length === 0 && (
@@ -52,14 +51,7 @@ export function AlarmsView() {
               </h2>
               <p className="text-ink2">
                 <Ago at={alarm.at} />
-                {alarm.seenAt && `, seen by ${alarm.seenBy ?? 'somebody'}`} ·{' '}
-                {alarm.runId ? (
-                  <Link to={`/sites/${site.id}/scan/compare/${alarm.beforeRunId}/${alarm.runId}`}>
-                    compare the two scans
-                  </Link>
-                ) : (
-                  <Link to={`/sites/${site.id}/scan/visitors`}>see what visitors met</Link>
-                )}
+                {alarm.seenAt && `, seen by ${alarm.seenBy ?? 'somebody'}`} · <WhereItIs of={alarm} siteId={site.id} />
               </p>
             </div>
             {!alarm.seenAt && (
@@ -70,11 +62,14 @@ export function AlarmsView() {
           </div>
           <ul className="mt-2">
             {alarm.items.slice(0, 20).map((item) => (
-              <li key={`${item.kind} ${item.host} ${item.name}`} className="flex gap-3 border-t border-line py-1">
+              <li
+                key={`${item.kind} ${item.host} ${item.name} ${item.page}`}
+                className="flex gap-3 border-t border-line py-1"
+              >
                 <span className="mono w-40 truncate" title={item.name}>
                   {item.name}
                 </span>
-                <span className="w-28 shrink-0">{KIND_WORDS[item.kind]}</span>
+                <span className="w-28 shrink-0">{alarmKind(item.kind)}</span>
                 <span className="mono min-w-0 flex-1 truncate">{item.host}</span>
                 <span className="mono min-w-0 truncate text-ink2">{pathOf(item.page)}</span>
               </li>
@@ -86,6 +81,19 @@ export function AlarmsView() {
       ))}
     </ListAndDocket>
   );
+}
+
+function WhereItIs({ of: alarm, siteId }: { of: Alarm; siteId: string }) {
+  switch (alarmSource(alarm)) {
+    case 'scan':
+      return (
+        <Link to={`/sites/${siteId}/scan/compare/${alarm.beforeRunId}/${alarm.runId}`}>compare the two scans</Link>
+      );
+    case 'visitors':
+      return <Link to={`/sites/${siteId}/scan/visitors`}>see what visitors met</Link>;
+    case 'look':
+      return <Link to={`/sites/${siteId}/install`}>see what each page carries</Link>;
+  }
 }
 
 function Deliveries({ of }: { of: Alarm['deliveries'] }) {
