@@ -21,7 +21,7 @@ export function Step({ number, title, done, waits, station, children }: StepProp
       <span aria-hidden="true" className={clsx('mono pt-0.5 text-[16px]', done ? 'text-cleared' : 'text-ink2')}>
         {done ? '■' : number}
       </span>
-      <section aria-label={`Step ${number}`}>
+      <section aria-label={`Step ${number}${done ? ', done' : ''}`}>
         <div className="mb-1 flex flex-wrap items-baseline justify-between gap-x-4">
           <h2>{title}</h2>
           <Link to={station.to}>{station.name}</Link>
