@@ -3,7 +3,7 @@ import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { type Browser, chromium } from 'playwright-core';
-import { startGuardProxy } from './guard';
+import { startProxy } from './guard';
 import { CannotRun } from './problems';
 import { unprivilegedLaunch } from './unprivileged';
 
@@ -70,7 +70,7 @@ export async function launchBrowser({ allowPrivate, resolve = [] }: BrowserOptio
   await mkdir(path.join(profile, 'Default'), { recursive: true });
   const preferences = { profile: { cookie_controls_mode: 0 } };
   await writeFile(path.join(profile, 'Default/Preferences'), JSON.stringify(preferences));
-  const guard = allowPrivate ? null : await startGuardProxy();
+  const guard = allowPrivate ? null : await startProxy({ allowPrivate });
   const rules = resolve.map(({ host, to }) => `MAP ${host} ${to}`).join(',');
   const person = await unprivilegedLaunch(executablePath, profile);
   const persistent = await chromium.launchPersistentContext(profile, {

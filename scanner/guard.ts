@@ -4,7 +4,24 @@ import http from 'node:http';
 import https from 'node:https';
 import ipaddr from 'ipaddr.js';
 import { Server as ProxyServer } from 'proxy-chain';
+import type { Resolve } from './browser';
 import { CannotRun } from './problems';
+
+/** What left a browser, as a proxy before it saw it. */
+export type SentOut =
+  | {
+      what: 'request';
+      /** Milliseconds since 1970. */
+      at: number;
+      url: string;
+      method: string;
+      /** What it was asked for as (Fetch Metadata, `Sec-Fetch-Dest`); empty where the browser does not say. */
+      destination: string;
+      accept?: string;
+      referer?: string;
+    }
+  /** Of what is encrypted no more is known than to whom a connection was asked for. */
+  | { what: 'connection'; at: number; url: string };
 
 /** Loopback by definition (RFC 6761 section 6.3), whatever a resolver says. */
 const isLocalName = (host: string) => /(^|\.)localhost\.?$/i.test(host);
@@ -41,16 +58,40 @@ export async function assertTarget(
   return url;
 }
 
+export interface ProxyOptions {
+  /** Loopback and private addresses may be visited. */
+  allowPrivate: boolean;
+  /** Where hosts are to be found; these may be private. */
+  resolve?: readonly Resolve[];
+  /** Told of everything that leaves the browser, as it comes, also of what is refused. */
+  onSent?: (sent: SentOut) => void;
+}
+
 /**
- * A proxy on loopback through which the browser goes while private addresses are refused. It looks a name up and connects
- * to the very address it approved, so a name that changes between look-up and use, or a redirect, leads nowhere.
+ * A proxy on loopback through which the browser goes, so that it is known what left it, and while private addresses are
+ * refused. It looks a name up and connects to the very address it approved, so a name that changes between look-up and
+ * use, or a redirect, leads nowhere.
  */
-export async function startGuardProxy(): Promise<{ url: string; close(): Promise<void> }> {
+export async function startProxy(options: ProxyOptions): Promise<{ url: string; close(): Promise<void> }> {
+  const { allowPrivate, resolve = [], onSent } = options;
+  const agent = new http.Agent({ keepAlive: true });
   const server = new ProxyServer({
     host: '127.0.0.1',
     port: 0,
-    prepareRequestFunction: ({ hostname }) => {
+    prepareRequestFunction: ({ hostname, port, request, isHttp }) => {
       const host = hostname.replace(/^\[|\]$/g, '');
+      onSent?.(sentOut(request, isHttp));
+      const mapped = resolve.find((one) => one.host === host);
+      if (mapped) {
+        const [, address = '', to = port] = /^(.*?)(?::(\d+))?$/.exec(mapped.to) ?? [];
+        leadTo(request, `${address}:${to}`, isHttp);
+        return isHttp ? { httpAgent: agent } : {};
+      }
+      if (allowPrivate) {
+        // Loopback by definition, which no resolver has to know.
+        if (isLocalName(host)) leadTo(request, `127.0.0.1:${port}`, isHttp);
+        return isHttp ? { httpAgent: agent } : {};
+      }
       const refused = isLocalName(host) || (ipaddr.isValid(host) && !isPublicAddress(host));
       return refused
         ? { requestAuthentication: false, failMsg: 'refused: private address', customResponseFunction: REFUSED }
@@ -60,7 +101,29 @@ export async function startGuardProxy(): Promise<{ url: string; close(): Promise
   // A page's broken connection is the page's own affair; it shows there as a failed request.
   server.on('requestFailed', () => {});
   await server.listen();
-  return { url: `http://127.0.0.1:${server.port}`, close: () => server.close(true) };
+  return {
+    url: `http://127.0.0.1:${server.port}`,
+    async close() {
+      agent.destroy();
+      await server.close(true);
+    },
+  };
+}
+
+function sentOut({ url = '', method = '', headers }: http.IncomingMessage, isHttp: boolean): SentOut {
+  const at = Date.now();
+  if (!isHttp) return { at, what: 'connection', url: `https://${url}/` };
+  const { 'sec-fetch-dest': destination, accept, referer } = headers;
+  return { at, what: 'request', url, method, ...{ destination: String(destination ?? ''), accept, referer } };
+}
+
+/** Sends a request to another place than its address names; what it says of its host stays. */
+function leadTo(request: http.IncomingMessage, to: string, isHttp: boolean): void {
+  if (!isHttp) request.url = to;
+  else {
+    const asked = new URL(request.url!);
+    request.url = `http://${to}${asked.pathname}${asked.search}`;
+  }
 }
 
 const REFUSED = () => ({ statusCode: 403, body: 'private address refused' });

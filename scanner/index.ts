@@ -1,4 +1,4 @@
-export { chromiumPath, type Resolve } from './browser';
+export { chromiumPath, launchBrowser, type Resolve, type RunningBrowser } from './browser';
 export { type ScanOptions, scanSite } from './crawl';
 export { gateInMarkup } from './gate-in-markup';
 export { assertTarget, guardedRequest } from './guard';
@@ -9,3 +9,4 @@ export { probeAddress } from './probe';
 export { CannotRun } from './problems';
 export { type CheckOptions, runCheck } from './run-check';
 export { type SignInTrial, trySignIn } from './try-sign-in';
+export { type CaseSurroundings, visitCase } from './visit-case';

@@ -5,7 +5,7 @@ import { syncBuiltinESMExports } from 'node:module';
 import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, expect, it, vi } from 'vitest';
 import { fetchText } from './fetch-text';
-import { assertTarget, startGuardProxy } from './guard';
+import { assertTarget, startProxy } from './guard';
 
 let reached = 0;
 const server = createServer((_req, res) => {
@@ -36,7 +36,7 @@ it('is refused at the moment of use, by the browser’s proxy and by our own req
   const address = `http://changes.example:${port}/`;
   await expect(assertTarget(address, false)).resolves.toBeInstanceOf(URL); // at first sight it is public
   await expect(fetchText(address, { allowPrivate: false, maxBytes: 1000 })).rejects.toThrow('private address');
-  const proxy = await startGuardProxy();
+  const proxy = await startProxy({ allowPrivate: false });
   const { request } = await import('node:http');
   const { hostname, port: proxyPort } = new URL(proxy.url);
   const sent = request({

@@ -50,7 +50,9 @@ export async function runCheck(target: string, release: Release, options: CheckO
       for (let next = waiting.shift(); next && !signal?.aborted; next = waiting.shift()) {
         current.add(next.id);
         tell();
-        const visit = await visitCase(running.browser, next, { release, classify, pages, signal, onHar });
+        const visit = await visitCase(running.browser, next, {
+          ...{ release, classify, pages, allowPrivate, resolve, signal, onHar },
+        });
         done.set(next, visit.checked);
         version ??= visit.version;
         current.delete(next.id);

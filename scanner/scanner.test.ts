@@ -3,7 +3,7 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { isPageOf } from './find-pages';
-import { assertTarget, isPublicAddress, startGuardProxy } from './guard';
+import { assertTarget, isPublicAddress, startProxy } from './guard';
 import { withoutSecrets } from './secrets';
 import { VisitClock } from './watch/clock';
 
@@ -84,7 +84,7 @@ describe('what may be visited', () => {
 
 describe('the guard proxy', () => {
   let inside: Server;
-  let guard: Awaited<ReturnType<typeof startGuardProxy>>;
+  let guard: Awaited<ReturnType<typeof startProxy>>;
   let reached = 0;
   beforeAll(async () => {
     inside = createServer((_req, res) => {
@@ -92,7 +92,7 @@ describe('the guard proxy', () => {
       res.end('secret');
     }).listen(0, '127.0.0.1');
     await once(inside, 'listening');
-    guard = await startGuardProxy();
+    guard = await startProxy({ allowPrivate: false });
   });
   afterAll(async () => {
     await guard.close();

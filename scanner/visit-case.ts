@@ -8,12 +8,15 @@ import {
   type VisitorCase,
 } from '@douane/core/check';
 import type { Classifier } from '@douane/core/classify';
+import { indexPlan, purposeOf } from '@douane/core/hold';
 import { listenersOf } from '@douane/core/listeners';
 import type { Signals } from '@douane/core/regimes';
 import type { Release } from '@douane/core/release';
 import { gateBase } from '@douane/core/setup/gate-base';
 import type { Browser } from 'playwright-core';
+import type { Resolve } from './browser';
 import { keptRecord, takeStep } from './consent-acts';
+import { type SentOut, startProxy } from './guard';
 import type { HarEntry } from './har';
 import { heardIn } from './heard';
 import { pause, Visitor } from './visitor';
@@ -25,6 +28,8 @@ export interface CaseSurroundings {
   release: Release;
   classify: Classifier;
   pages: string[];
+  allowPrivate: boolean;
+  resolve: readonly Resolve[];
   signal?: AbortSignal;
   onHar?: (visitorCase: VisitorCase, entries: HarEntry[]) => void;
 }
@@ -36,14 +41,21 @@ export interface CaseSurroundings {
 export async function visitCase(
   browser: Browser,
   visitorCase: VisitorCase,
-  { release, classify, pages, signal, onHar }: CaseSurroundings,
+  surroundings: CaseSurroundings,
 ): Promise<{ checked: CheckedCase; version: number | null }> {
+  const { release, classify, pages, allowPrivate, resolve, signal, onHar } = surroundings;
   const { setup } = release;
+  const sent: SentOut[] = [];
+  const proxy = await startProxy({ allowPrivate, resolve, onSent: (one) => void sent.push(one) });
+  const plan = indexPlan(release.plan);
   const signals = signalsOf(visitorCase);
   const problems: string[] = [];
   const visitor = await Visitor.open(browser, {
     ownDomains: setup.site.ownDomains,
     gate: setup.recorder,
+    proxy: proxy.url,
+    // A path or a name of the site's own may be somebody else's, and held.
+    countsOwn: (url) => typeof purposeOf(plan, url) === 'string',
     initScript: asVisitor({ place: visitorCase.place, ...signals, test: true }),
     ...(signals.gpc && { headers: { 'Sec-GPC': '1' } }),
   });
@@ -65,6 +77,7 @@ export async function visitCase(
     const heard = version === null || listeners.length === 0 ? null : await heardIn(visitor.page, listeners);
     const record = await keptRecord(visitor.context);
     await visitor.leave();
+    problems.push(...visitor.watch.compareWith(sent, `${gateBase(setup)}/`));
     onHar?.(visitorCase, visitor.har(visitorCase.id));
 
     const records = recordsOf(visitor, setup.recorder).map(({ request, ...rest }) => ({
@@ -95,6 +108,7 @@ export async function visitCase(
     return { checked, version };
   } finally {
     await visitor.close();
+    await proxy.close();
   }
 }
 

@@ -27,6 +27,10 @@ export interface VisitorOptions {
   /** How long after loading to wait for that at most. */
   settleTimeoutMs?: number;
   maxDocumentBytes?: number;
+  /** Requests to the site's own hosts that count like those to others. */
+  countsOwn?: (url: URL) => boolean;
+  /** Address of the proxy through which all of this visitor's requests go, those to loopback, too. */
+  proxy?: string;
   /** Hosts of this scan that do not answer, shared by its visitors. */
   silentHosts?: SilentHosts;
 }
@@ -104,6 +108,7 @@ export class Visitor {
       ...(options.device === 'phone' ? PHONE : { viewport: { width: 1280, height: 800 } }),
       ...(options.badCertificates && { ignoreHTTPSErrors: true }),
       ...(options.storageState && { storageState: options.storageState }),
+      ...(options.proxy && { proxy: { server: options.proxy, bypass: '<-loopback>' } }),
       ...(options.headers && { extraHTTPHeaders: options.headers }),
     });
     if (options.initScript) await context.addInitScript({ content: options.initScript });
@@ -114,6 +119,7 @@ export class Visitor {
       clock,
       ownDomains: options.ownDomains ?? [],
       maxDocumentBytes,
+      countsOwn: options.countsOwn,
       // What a tag asks for passes through the gate's hands; the tag is still the one that asked.
       ...(gate && { ownScript: (url) => url.startsWith(`${gate.replace(/\/$/, '')}/`) }),
     });
@@ -147,6 +153,7 @@ export class Visitor {
   async goto(url: string, signal?: AbortSignal, patient = false): Promise<PageOutcome> {
     const deadline = Date.now() + this.options.loadTimeoutMs;
     const documents = () => this.watch.requests.all.filter((request) => request.kind === 'document');
+    this.watch.requests.asked = url.replace(/#.*$/s, '');
     try {
       await this.page.goto(url, { waitUntil: 'commit', timeout: this.options.loadTimeoutMs });
       // Not for `load`: one picture that never comes would hold the whole page.

@@ -2,14 +2,12 @@ import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { openBrowser } from './support/browser';
 import { LeakyWeb, type Means } from './support/leaky-web';
-import { ASKED, DISGUISED, INSERTED } from './ways/at-run-time';
+import { WAYS } from './ways';
+import { ASKED, INSERTED } from './ways/at-run-time';
 import { MARKUP } from './ways/markup';
-import { DISGUISED_HOSTS, KEPT, LEADING, OWN } from './ways/own';
 import { AHEAD, ALONE, FRAMED, REFUSED, type Rest, SAME_HOST, SENT } from './ways/rests';
 import type { Way } from './ways/types';
 
-/** Ways in which a tag gets out, each tried in a browser and told by the log of the third party. */
-const WAYS: Way[] = [...MARKUP, ...INSERTED, ...ASKED, ...DISGUISED, ...OWN, ...DISGUISED_HOSTS, ...LEADING, ...KEPT];
 const AT_ONCE = 8;
 
 let web: LeakyWeb;

@@ -34,7 +34,7 @@ export type Party = 'first' | 'third';
 /**
  * How one link of a chain came about. `page`: the page itself. `markup`: it stands in the markup of the link before.
  * `style`: that one is a style sheet. `script`: that one is a script; `page-script`: it is the page, by a script in it.
- * `worker`: by a worker of the page. `import`: told by an imported file. `field`: told by visitors' pages. `cut`: the chain
+ * `worker`: by a worker of the page. `network`: the network alone showed it, and not by whom. `import`: told by an imported file. `field`: told by visitors' pages. `cut`: the chain
  * was longer than is followed.
  */
 export type How =
@@ -45,6 +45,7 @@ export type How =
   | 'script'
   | 'page-script'
   | 'worker'
+  | 'network'
   | 'import'
   | 'field'
   | 'cut';

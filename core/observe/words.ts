@@ -18,6 +18,7 @@ const BY: Record<Exclude<How, 'page' | 'redirect' | 'cut'>, string> = {
   script: 'by script',
   'page-script': 'by a script in the page',
   worker: 'by a worker',
+  network: 'seen by the network alone',
   import: 'in an imported file',
   field: 'told by visitors’ pages',
 };

@@ -18,9 +18,11 @@ import {
 } from '@douane/core/observe';
 import type { Page } from 'playwright-core';
 import type { z } from 'zod';
+import type { SentOut } from '../guard';
 import type { VisitClock } from './clock';
 import { type HookReport, installHooks } from './hooks';
 import { askPage } from './isolated-world';
+import { compareWithNetwork, kindOfSent } from './network';
 import { PageSession } from './page-session';
 import { PutOff } from './put-off';
 import { removedAtOnce, storedKey } from './removed-again';
@@ -40,6 +42,8 @@ export interface WatchOptions {
   maxDocumentBytes: number;
   /** A script that only passes on what others ask for; see `RequestBook`. */
   ownScript?: (url: string) => boolean;
+  /** Requests to the site's own hosts that count as well. */
+  countsOwn?: (url: URL) => boolean;
 }
 
 /** The page a report or event belongs to, beside what it says. */
@@ -64,6 +68,7 @@ export class PageWatch {
   private budget = new Budget(MOST_REPORTS, MOST_CHARACTERS);
   private reports: OnPage<HookReport>[] = [];
   private storageEvents: OnPage<{ kind: StorageWrite['kind']; name: string; host: string; wall: number }>[] = [];
+  private untold: SentOut[] = [];
   private workerRequests: OnPage<{ url: string; kind: RequestKind; wall: number }>[] = [];
   private documentBytes = 0;
   private about = { title: '', screen: { width: 1280, height: 800 } };
@@ -115,6 +120,7 @@ export class PageWatch {
       this.documentBytes = 0;
     });
     events.on('Network.requestWillBeSentExtraInfo', (event) => this.requests.wentOut(event.requestId));
+    events.on('Network.requestServedFromCache', (event) => this.requests.servedFromMemory(event.requestId));
     events.on('Network.responseReceived', (event) => this.requests.answered(event));
     events.on('Network.responseReceivedExtraInfo', (event) => this.requests.extraInfo(event));
     events.on('Network.loadingFinished', (event) =>
@@ -126,6 +132,7 @@ export class PageWatch {
       this.requests.socketShookHands(event.requestId, event.timestamp),
     );
     events.on('Network.dataReceived', (event) => {
+      this.requests.heard(event.requestId);
       if (!documents.has(event.requestId)) return;
       this.documentBytes += event.dataLength;
       if (this.documentBytes <= options.maxDocumentBytes || this.tooLarge) return;
@@ -188,6 +195,29 @@ export class PageWatch {
   async disarm(): Promise<void> {
     const expression = 'window.print = () => {}; window.open = () => null;';
     await this.session.send('Runtime.evaluate', { expression, timeout: 500 }).catch(() => {}); // the page has gone
+  }
+
+  /**
+   * Holds what the browser told against what left it; what only the network has is among the observations from then on.
+   * Gives back, in a sentence each, where the two differ on third parties.
+   *
+   * @param ours Base address of the site's gate, whose requests are nobody's tag.
+   */
+  compareWith(sent: readonly SentOut[], ours: string): string[] {
+    const isThird = (url: string) => !url.startsWith(ours) && this.counts(url, this.requests.currentPage);
+    const { untold, unseen } = compareWithNetwork(this.requests.all, sent, (at) => this.options.clock.wallOf(at));
+    const reached = new Set(sent.map(({ url }) => url));
+    // The driver tells of what workers ask for before it is known whether they may.
+    this.workerRequests = this.workerRequests.filter(({ url }) => !url.startsWith('http:') || reached.has(url));
+    const told = new Set(this.workerRequests.map(({ url }) => url));
+    this.untold = untold.filter(({ url }) => isThird(url) && !told.has(url));
+    return [
+      ...inWords(this.untold, 'left the browser without being told of by it'),
+      ...inWords(
+        unseen.filter(({ url }) => isThird(url)),
+        'was told of by the browser and never came to the network',
+      ),
+    ];
   }
 
   /** What was seen besides items; see `Sign`. */
@@ -265,6 +295,7 @@ export class PageWatch {
     this.reports = [];
     this.storageEvents = [];
     this.workerRequests = [];
+    this.untold = [];
     this.scripts.forget();
     this.tooLarge = false;
     this.options.clock.reset();
@@ -300,14 +331,25 @@ export class PageWatch {
     for (const { url, kind, wall, page } of this.workerRequests) {
       if (this.requests.knows(url)) continue;
       const { hostname: host } = new URL(url);
+      if (!this.counts(url, asked ?? page)) continue;
       const party = this.party(host, asked ?? page);
-      if (party === 'first') continue;
       const chain = [
         { url: page, how: 'page' as const },
         { url, how: 'worker' as const, kind },
       ];
       const atMs = this.options.clock.fromWall(wall);
       seen.push({ kind: 'request', name: kind, host, party, page: asked ?? page, url, chain, atMs });
+    }
+    for (const sent of this.untold) {
+      const { hostname: host } = new URL(sent.url);
+      const atMs = this.options.clock.fromWall(sent.at);
+      const page = asked ?? this.requests.pageAt(atMs, (at) => this.options.clock.fromMonotonic(at));
+      const kind = kindOfSent(sent);
+      const chain = [
+        { url: page, how: 'page' as const },
+        { url: sent.url, how: 'network' as const, kind },
+      ];
+      seen.push({ kind: 'request', name: kind, host, party: 'third', page, url: sent.url, chain, atMs });
     }
     for (const report of this.reports)
       if (report.what === 'cookie') seen.push(...this.ofScriptCookie(report, asked ?? report.page));
@@ -322,9 +364,15 @@ export class PageWatch {
 
   private *ofRequest(request: SeenRequest, page: string): Generator<Observation> {
     const { hostname: host } = new URL(request.url);
-    const party = this.party(host, page);
-    const common = { page, url: request.url, chain: this.requests.chainOf(request) };
-    if (party === 'third' && request.kind !== 'document') {
+    const from = request.ledFrom ?? page;
+    const party = this.party(host, from);
+    const common = { page: from, url: request.url, chain: this.requests.chainOf(request) };
+    const counts = this.counts(request.url, from);
+    if (counts && request.kind === 'document' && request.ledFrom !== undefined) {
+      const atMs = this.options.clock.fromMonotonic(request.sentAt);
+      yield { ...common, kind: 'request', name: 'other', host, party, atMs };
+    }
+    if (counts && request.kind !== 'document') {
       const carries = carriedBy(request.url, request.posted, { ...this.about, page: request.page || page });
       // Of what is long only this was looked at, as it was sent.
       if (request.postedContent && !carries.includes('page-content')) carries.push('page-content');
@@ -424,6 +472,12 @@ export class PageWatch {
     }
   }
 
+  /** Whether a request is told of: it goes to a third party, or to what of the site's own counts as one. */
+  private counts(url: string, page: string): boolean {
+    const address = new URL(url);
+    return this.party(address.hostname, page) === 'third' || this.options.countsOwn?.(address) === true;
+  }
+
   private reader(stack: string, page: string): { script: string; chain: ChainLink[] } {
     const { url = page, chain } = this.writer(stack);
     return { script: url, chain };
@@ -437,6 +491,15 @@ export class PageWatch {
   private party(host: string, page: string) {
     return partyOf(host, URL.canParse(page) ? new URL(page).hostname : host, this.options.ownDomains);
   }
+}
+
+/** Each host once, with how often. */
+function inWords(what: readonly { url: string }[], happened: string): string[] {
+  const counts = new Map<string, number>();
+  for (const { url } of what) counts.set(new URL(url).host, (counts.get(new URL(url).host) ?? 0) + 1);
+  return [...counts].map(
+    ([host, count]) => `${count === 1 ? 'a request' : `${count} requests`} to ${host} ${happened}`,
+  );
 }
 
 const scriptIn = (stack: string, ownScript?: (url: string) => boolean) => placeIn(stack, ownScript)?.url;

@@ -33,6 +33,12 @@ export interface SeenRequest {
   /** It got as far as the network; one that was stopped before never reached anybody. */
   left: boolean;
   ended: boolean;
+  /** The page from which this one, which nobody asked for, led the visitor away. */
+  ledFrom?: string;
+  /** Milliseconds since 1970 at which something of an answer was last heard. */
+  heardAt?: number;
+  /** Answered without the network: by a cache, or by a service worker. */
+  cached?: boolean;
   setCookieLines: string[];
   /** Lines that the browser did not take, each with its codes for why. */
   refusedCookies: { line: string; reasons: string[] }[];
@@ -58,6 +64,11 @@ const KINDS: Partial<Record<Protocol.Network.ResourceType, RequestKind | 'prefli
 const MOST_REQUESTS = 20_000;
 const MOST_CHARACTERS = 40_000_000;
 
+/** So long after its last part an answer counts as all there. */
+const UNREAD_MS = 1_000;
+
+const withoutFragment = (url: string) => url.replace(/#.*$/s, '');
+
 /** The requests of one page, with who brought each in. */
 export class RequestBook {
   private hops = new Map<string, SeenRequest[]>();
@@ -72,6 +83,8 @@ export class RequestBook {
   readonly insecureHosts = new Set<string>();
   /** Address of the page in the main frame. */
   currentPage = '';
+  /** Address that the visitor himself asked for last. */
+  asked = '';
 
   /** `ownScript`: a script that only passes on what others ask for, as the gate does, and so is nobody's parent. */
   constructor(
@@ -102,7 +115,11 @@ export class RequestBook {
     }
     const frameId = event.frameId ?? this.mainFrameId;
     const kind = event.initiator.type === 'preflight' ? 'preflight' : this.kindOf(event.type, frameId);
+    const from = this.currentPage;
     if (kind === 'document') this.currentPage = event.request.url;
+    // A way on, or the same page anew, is nobody's tag; nor is what the visitor asked for, and where that leads him.
+    const isLed = kind === 'document' && from !== '' && withoutFragment(event.request.url) !== this.asked;
+    const ledFrom = isLed ? (previous ? previous.ledFrom : from) : undefined;
     const posted = event.request.postData;
     const request: SeenRequest = {
       url: event.request.url,
@@ -118,6 +135,7 @@ export class RequestBook {
       documentUrl: event.documentURL,
       initiator: event.initiator,
       ...(previous && { redirectedFrom: previous }),
+      ...(ledFrom && { ledFrom }),
       left: false,
       ended: false,
       setCookieLines: [],
@@ -173,6 +191,9 @@ export class RequestBook {
     request.protocol = event.response.protocol;
     request.mimeType = event.response.mimeType;
     request.answeredAt = event.timestamp;
+    request.heardAt = Date.now();
+    const { fromDiskCache, fromPrefetchCache, fromServiceWorker } = event.response;
+    if (fromDiskCache || fromPrefetchCache || fromServiceWorker) request.cached = true;
     if (event.response.securityState === 'insecure' && request.url.startsWith('https:')) {
       this.insecureHosts.add(new URL(request.url).host);
     }
@@ -180,6 +201,8 @@ export class RequestBook {
 
   /** Raw `Set-Cookie` lines. They come one event per hop, in order, sometimes ahead of the hop itself. */
   extraInfo(event: Protocol.Network.responseReceivedExtraInfoPayload): void {
+    // Of a worker's own script nothing else is told.
+    this.heard(event.requestId);
     const header = Object.entries(event.headers).find(([name]) => name.toLowerCase() === 'set-cookie')?.[1] ?? '';
     const refused = event.blockedCookies.map(({ cookieLine, blockedReasons }) => ({
       line: cookieLine,
@@ -187,6 +210,18 @@ export class RequestBook {
     }));
     const lines = header.split('\n').filter((line) => line && !refused.some((cookie) => cookie.line === line));
     this.extraLines.set(event.requestId, [...(this.extraLines.get(event.requestId) ?? []), { lines, refused }]);
+  }
+
+  /** The browser still had it in memory. */
+  servedFromMemory(requestId: string): void {
+    const request = this.hops.get(requestId)?.at(-1);
+    if (request) request.cached = true;
+  }
+
+  /** A part of an answer has come. */
+  heard(requestId: string): void {
+    const request = this.hops.get(requestId)?.at(-1);
+    if (request) request.heardAt = Date.now();
   }
 
   ended(requestId: string, at?: number, bytes?: number): void {
@@ -199,6 +234,12 @@ export class RequestBook {
     const request = this.hops.get(requestId)?.at(-1);
     if (request) request.left = true;
     else this.early.add(requestId);
+  }
+
+  /** The page that was in the main frame at a time, as `timeOf` gives it of a request's own. */
+  pageAt(at: number, timeOf: (monotonicSeconds: number) => number): string {
+    const documents = this.all.filter(({ kind }) => kind === 'document');
+    return (documents.findLast(({ sentAt }) => timeOf(sentAt) <= at) ?? documents[0])?.url ?? this.currentPage;
   }
 
   /** Whether the page's own session told of this address. */
@@ -218,12 +259,17 @@ export class RequestBook {
 
   /** Hosts from which an answer is still to come. */
   openHosts(): string[] {
-    return [...new Set(this.stillOpen().map((request) => new URL(request.url).host))];
+    const silent = this.stillOpen().filter(({ heardAt }) => heardAt === undefined);
+    return [...new Set(silent.map((request) => new URL(request.url).host))];
   }
 
-  /** Sockets and event streams are meant to stay open. */
+  /** Sockets and event streams are meant to stay open, and of an answer that nobody reads the end is never told. */
   private stillOpen(): SeenRequest[] {
-    return this.all.filter((r) => !r.ended && r.kind !== 'websocket' && !/event-stream/.test(r.mimeType ?? ''));
+    const since = Date.now() - UNREAD_MS;
+    return this.all.filter(
+      ({ ended, kind, mimeType = '', heardAt }) =>
+        !ended && kind !== 'websocket' && !/event-stream/.test(mimeType) && (heardAt === undefined || heardAt > since),
+    );
   }
 
   /** Gives each hop its `Set-Cookie` lines, now that all events are in. */
@@ -239,7 +285,17 @@ export class RequestBook {
 
   /** Who brought a request in, from the page inward; the last link is the request itself. */
   chainOf(request: SeenRequest, depth = 0): ChainLink[] {
-    if (request.kind === 'document') return [{ url: request.url, how: 'page' }];
+    if (request.kind === 'document') {
+      if (request.ledFrom === undefined || depth > 0) return [{ url: request.url, how: 'page' }];
+      const { type, stack } = request.initiator;
+      const by = type === 'script' ? this.firstFrame(stack)?.url : undefined;
+      const inward = by && by !== request.ledFrom ? this.chainOfUrl(by, request, depth) : [];
+      const how = inward.length > 0 ? 'script' : 'page-script';
+      return [
+        ...(inward.length > 0 ? inward : [{ url: request.ledFrom, how: 'page' as const }]),
+        { url: request.url, how },
+      ];
+    }
     if (depth > 12) return [{ url: request.url, how: 'cut' }];
     if (request.redirectedFrom) {
       return [...this.chainOf(request.redirectedFrom, depth + 1), { url: request.url, how: 'redirect' }];

@@ -1,7 +1,7 @@
 import { createServer, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { indexPlan, policyFor } from '@douane/core/hold';
-import { compileRelease } from '@douane/core/release';
+import { compileRelease, type Release } from '@douane/core/release';
 import { newSetup } from '@douane/core/setup';
 import { Edge, EdgeSite } from '@douane/edge';
 import { gateFiles } from '@douane/gate';
@@ -43,6 +43,9 @@ export class LeakyWeb {
   private policy = '';
   private edge!: Edge;
   private edgePort = 0;
+  /** Which release the gate in a page is of. */
+  private readonly releases = new Map<string, Release>();
+  private release!: Release;
   private readonly files = new Map<string, string>();
 
   private constructor(
@@ -78,11 +81,14 @@ export class LeakyWeb {
       ['script', 'script', setup.services],
     ] as const) {
       const of = { ...setup, services: [...services], holding: { unruled: 'by-regime' as const, by } };
-      const { pointer, immutable } = gateFiles(compileRelease(of, 1, '2026-11-26'), code, sha256);
+      const made = compileRelease(of, 1, '2026-11-26');
+      web.releases.set(name, made);
+      const { pointer, immutable } = gateFiles(made, code, sha256);
       web.files.set(`${name}.js`, pointer);
       for (const { name: file, body } of immutable) web.files.set(file, body);
     }
     const release = compileRelease(setup, 1, '2026-11-26');
+    web.release = release;
     web.policy = policyFor(indexPlan(release.plan), (purpose) => purpose === 'necessary')!;
     web.edge = new Edge({
       origin: new URL(`http://127.0.0.1:${web.port}`),
@@ -108,6 +114,11 @@ export class LeakyWeb {
   pageOf(way: Way, means: Means): string {
     const port = means === 'edge' ? this.edgePort : this.port;
     return `http://page.localhost:${port}/${means}/${this.ways.indexOf(way)}/`;
+  }
+
+  /** The release by which a way's page is held, to check it by. */
+  releaseOf(way: Way, means: Means): Release {
+    return this.releases.get(this.gateOf(way, means) ?? '') ?? this.release;
   }
 
   /** Whether anything of a way has reached the third party. */
@@ -149,11 +160,15 @@ export class LeakyWeb {
   private markupOf({ html = '', script }: Way, means: Means, number: string): string {
     const tag = script ? `${html}<script>${script}</script>` : html;
     const body = means === 'marked' ? `<template data-gate="advertising">${tag}</template>` : tag;
-    const isOfPath = /__(PATH|SHARED)__/.test(tag);
-    const by = means === 'policy' && isOfPath ? 'paths' : GATES[means];
+    const by = this.gateOf({ html, script }, means);
     const gate = by ? `<script src="/g/s/${by}.js"></script>` : '';
     const page = `<!doctype html><html lang="en"><head>${gate}<title>x</title><link rel="icon" href="data:,"></head><body><p>Page</p>${body}</body></html>`;
     return this.addressed(page, means, number);
+  }
+
+  private gateOf({ html = '', script = '' }: Pick<Way, 'html' | 'script'>, means: Means) {
+    const isOfPath = /__(PATH|SHARED)__/.test(html + script);
+    return means === 'policy' && isOfPath ? 'paths' : GATES[means];
   }
 
   /** `__AT__` is an address at the third party, `__OWN__` the folder of the page's own files. */

@@ -1,0 +1,57 @@
+import { visitorCase } from '@douane/core/check';
+import { setupClassifier } from '@douane/core/classify';
+import { launchBrowser, type RunningBrowser, visitCase } from '@douane/scanner';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { LeakyWeb, type Means } from './support/leaky-web';
+import { WAYS } from './ways';
+import type { Way } from './ways/types';
+
+/** What a check says of each way in which a tag gets out, against what the third party itself has logged. */
+let web: LeakyWeb;
+let running: RunningBrowser;
+
+beforeAll(async () => {
+  web = await LeakyWeb.open(WAYS);
+  running = await launchBrowser({ allowPrivate: true });
+});
+afterAll(async () => {
+  await running?.close();
+  await web?.close();
+});
+
+async function check(way: Way, means: Means) {
+  const release = web.releaseOf(way, means);
+  const surroundings = { release, classify: setupClassifier(release.setup), allowPrivate: true, resolve: [] };
+  const pages = [web.pageOf(way, means)];
+  const { checked } = await visitCase(running.browser, visitorCase('DE', []), { ...surroundings, pages });
+  return checked;
+}
+
+/** Whether anything held is said to have gone out: any more than the third party knows of, or any less, is wrong. */
+const saysOut = ({ items }: Awaited<ReturnType<typeof check>>) => items.some(({ verdict }) => verdict === 'slipped');
+
+/** A few of each kind; `npm run bench` goes through all of them, by every means. */
+const requests = WAYS.filter(({ stored }) => !stored);
+const SOME = requests.filter((_, i) => i % 5 === 0);
+/** By script alone it is a race whether these have gone out before the gate is there. */
+const RACED = requests.filter(({ id }) => /^markup (iframe|img|object|embed|video|script|stylesheet|preload)/.test(id));
+
+describe.each<[string, Means, Way[]]>([
+  ['with nothing to hold it', 'none', SOME],
+  ['by script alone', 'script', RACED],
+])('%s', (_what, means, ways) => {
+  it.concurrent.each(ways.map((way) => [way.id, way] as const))(
+    '%s: the check agrees with the log',
+    async (_id, way) => {
+      const checked = await check(way, means);
+      expect(saysOut(checked)).toBe(web.hasReached(way, means));
+    },
+  );
+});
+
+it.each(['run time shared worker from a blob', 'run time worklet'])('%s: told by the network alone', async (id) => {
+  const checked = await check(WAYS.find((way) => way.id === id)!, 'none');
+  const [slipped] = checked.items.filter(({ verdict }) => verdict === 'slipped');
+  expect(slipped?.chain?.at(-1)?.how).toBe('network');
+  expect(checked.problems).toContainEqual(expect.stringContaining('left the browser without being told of by it'));
+});
