@@ -16,7 +16,7 @@ module.exports = {
     only('api-imports', 'api', ['core', 'gate']),
     only('gate-imports-core', 'gate', ['core']),
     only('edge-imports', 'edge', ['core', 'gate']),
-    only('scanner-imports-core', 'scanner', ['core']),
+    only('scanner-imports', 'scanner', ['core', 'edge']),
     only('server-imports', 'server', ['core', 'api', 'gate', 'edge', 'scanner']),
     only('web-never-imports-server', 'web', ['core', 'api', 'gate']),
     only('demo-stands-apart', 'demo', ['core']),

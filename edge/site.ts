@@ -8,6 +8,7 @@ import {
   mayRun,
   type PlanIndex,
   policyFor,
+  purposeOf,
   purposeOfStored,
   type StoredPatterns,
 } from '@douane/core/hold';
@@ -54,6 +55,18 @@ export function holdingBy(plan: PlanIndex, host: string, allows: (mark: string) 
     }
     return heldAs(plan, url, host, allows);
   };
+}
+
+/** Whom that is held a piece of code names by his host, and his mark. */
+export function namesBy(
+  plan: PlanIndex,
+  allows: (mark: string) => boolean,
+): (code: string) => { host: string; mark: string } | undefined {
+  const held = Object.keys(plan.hosts).flatMap((host) => {
+    const purpose = purposeOf(plan, { hostname: host, pathname: '/' });
+    return purpose && !allows(purpose) ? [{ host, mark: purpose }] : [];
+  });
+  return (code) => held.find(({ host }) => code.toLowerCase().includes(host));
 }
 
 /** What is held for one visitor, and how. */

@@ -3,15 +3,9 @@ import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { type Browser, chromium } from 'playwright-core';
-import { startProxy } from './guard';
+import { type Resolve, startProxy } from './guard';
 import { CannotRun } from './problems';
 import { unprivilegedLaunch } from './unprivileged';
-
-export interface Resolve {
-  host: string;
-  /** `ADDRESS` or `ADDRESS:PORT`. */
-  to: string;
-}
 
 export interface BrowserOptions {
   /** Loopback and private addresses may be visited. */

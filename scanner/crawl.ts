@@ -3,10 +3,10 @@ import { pageAddress, type ScanPlan, scanPlanSchema } from '@douane/core/coverag
 import { type FamilySettings, type Item, itemKey, type Sign } from '@douane/core/observe';
 import type { ScanProgress, ScanReport } from '@douane/core/scan';
 import type { SignIn } from '@douane/core/setup';
-import { launchBrowser, type Resolve } from './browser';
+import { launchBrowser } from './browser';
 import { findCnameCloaking } from './cname-cloaking';
 import { type ChoiceCookie, sayYes, TEST_VISITOR } from './consent-acts';
-import { assertTarget } from './guard';
+import { assertTarget, type Resolve } from './guard';
 import type { HarEntry } from './har';
 import { runLanes } from './lanes';
 import type { PageRecord } from './page-record';

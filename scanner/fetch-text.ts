@@ -1,7 +1,6 @@
 import type { Readable } from 'node:stream';
 import { createGunzip } from 'node:zlib';
-import type { Resolve } from './browser';
-import { guardedRequest } from './guard';
+import { guardedRequest, type Resolve } from './guard';
 
 export interface FetchOptions {
   allowPrivate: boolean;

@@ -4,7 +4,6 @@ import http from 'node:http';
 import https from 'node:https';
 import ipaddr from 'ipaddr.js';
 import { Server as ProxyServer } from 'proxy-chain';
-import type { Resolve } from './browser';
 import { CannotRun } from './problems';
 
 /** What left a browser, as a proxy before it saw it. */
@@ -56,6 +55,13 @@ export async function assertTarget(
   const inside = found.find(({ address }) => !isPublicAddress(address));
   if (inside && !allowPrivate) throw refuse(inside.address);
   return url;
+}
+
+/** Where a host is to be found, whatever its name says. */
+export interface Resolve {
+  host: string;
+  /** `ADDRESS` or `ADDRESS:PORT`. */
+  to: string;
 }
 
 export interface ProxyOptions {

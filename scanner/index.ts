@@ -1,7 +1,7 @@
-export { chromiumPath, launchBrowser, type Resolve, type RunningBrowser } from './browser';
+export { chromiumPath, launchBrowser, type RunningBrowser } from './browser';
 export { type ScanOptions, scanSite } from './crawl';
 export { gateInMarkup } from './gate-in-markup';
-export { assertTarget, guardedRequest } from './guard';
+export { assertTarget, guardedRequest, type Resolve } from './guard';
 export { type HarEntry, harOf } from './har';
 export { type LookOptions, lookFor, lookForGate } from './look';
 export type { PageRecord } from './page-record';
@@ -9,4 +9,4 @@ export { probeAddress } from './probe';
 export { CannotRun } from './problems';
 export { type CheckOptions, runCheck } from './run-check';
 export { type SignInTrial, trySignIn } from './try-sign-in';
-export { type CaseSurroundings, visitCase } from './visit-case';
+export { type CaseSurroundings, type CaseVisit, visitCase } from './visit-case';

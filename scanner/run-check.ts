@@ -1,11 +1,18 @@
-import { type CheckedCase, type CheckReport, essentialCases, summarise, type VisitorCase } from '@douane/core/check';
+import {
+  type CheckedCase,
+  type CheckReport,
+  essentialCases,
+  exposedByCase,
+  summarise,
+  type VisitorCase,
+} from '@douane/core/check';
 import { type Classifier, firstOf, setupClassifier, shippedClassifier } from '@douane/core/classify';
 import type { Release } from '@douane/core/release';
-import { launchBrowser, type Resolve } from './browser';
+import { launchBrowser } from './browser';
 import { findPages } from './find-pages';
-import { assertTarget } from './guard';
+import { assertTarget, type Resolve } from './guard';
 import type { HarEntry } from './har';
-import { visitCase } from './visit-case';
+import { type CaseVisit, visitCase } from './visit-case';
 
 export interface CheckOptions {
   cases?: VisitorCase[];
@@ -39,6 +46,7 @@ export async function runCheck(target: string, release: Release, options: CheckO
   const started = Date.now();
   const running = await launchBrowser({ allowPrivate, resolve });
   const done = new Map<VisitorCase, CheckedCase>();
+  const exposed = new Map<VisitorCase, CaseVisit['exposed']>();
   let version: number | null = null;
   let pages: string[] = [];
   try {
@@ -54,6 +62,7 @@ export async function runCheck(target: string, release: Release, options: CheckO
           ...{ release, classify, pages, allowPrivate, resolve, signal, onHar },
         });
         done.set(next, visit.checked);
+        exposed.set(next, visit.exposed);
         version ??= visit.version;
         current.delete(next.id);
         tell();
@@ -73,6 +82,7 @@ export async function runCheck(target: string, release: Release, options: CheckO
     version,
     pages,
     cases: finished,
+    exposed: exposedByCase(cases.map(({ id }, i) => ({ id, exposed: exposed.get(cases[i]!) ?? [] }))),
     summary: summarise(finished),
   };
 }

@@ -1,8 +1,11 @@
 import {
   type CheckedCase,
   choiceWord,
+  type Exposure,
   judgeTold,
   judgeVisit,
+  permissionAt,
+  permissionsOf,
   type RecordedStep,
   signalsOf,
   type VisitorCase,
@@ -14,9 +17,9 @@ import type { Signals } from '@douane/core/regimes';
 import type { Release } from '@douane/core/release';
 import { gateBase } from '@douane/core/setup/gate-base';
 import type { Browser } from 'playwright-core';
-import type { Resolve } from './browser';
 import { keptRecord, takeStep } from './consent-acts';
-import { type SentOut, startProxy } from './guard';
+import { exposedIn } from './exposed';
+import { type Resolve, type SentOut, startProxy } from './guard';
 import type { HarEntry } from './har';
 import { heardIn } from './heard';
 import { pause, Visitor } from './visitor';
@@ -34,15 +37,21 @@ export interface CaseSurroundings {
   onHar?: (visitorCase: VisitorCase, entries: HarEntry[]) => void;
 }
 
+export interface CaseVisit {
+  checked: CheckedCase;
+  /** Number of the release that the site was found to carry; `null`: no gate of ours was there. */
+  version: number | null;
+  exposed: Omit<Exposure, 'cases'>[];
+}
+
 /**
  * One visit as one visitor case, in an isolated context: pages in order, steps by real clicks on the first of them.
- * `version` is the number of the release that the site was found to carry; `null`: no gate of ours was there.
  */
 export async function visitCase(
   browser: Browser,
   visitorCase: VisitorCase,
   surroundings: CaseSurroundings,
-): Promise<{ checked: CheckedCase; version: number | null }> {
+): Promise<CaseVisit> {
   const { release, classify, pages, allowPrivate, resolve, signal, onHar } = surroundings;
   const { setup } = release;
   const sent: SentOut[] = [];
@@ -62,6 +71,7 @@ export async function visitCase(
   try {
     const [first, ...others] = pages;
     const arrival = await visitor.goto(first!, signal);
+    const served = [await visitor.served()];
     if (arrival.outcome !== 'ok') problems.push(`${first}: ${arrival.why}`);
     // Read in the page's own world, where the gate lives, and so believed only as far as it is a number.
     const told: unknown = await visitor.page.evaluate(() => window.douane?.version).catch(() => null); // page failed; told above
@@ -71,6 +81,7 @@ export async function visitCase(
     for (const page of others) {
       if (signal?.aborted) break;
       const result = await visitor.goto(page, signal);
+      served.push(await visitor.served());
       if (result.outcome !== 'ok') problems.push(`${page}: ${result.why}`);
     }
     const listeners = listenersOf(setup);
@@ -87,6 +98,11 @@ export async function visitCase(
     }));
     const seen = { visitorCase, observations: visitor.observations(), recorded: records };
     const { items, regimes, asks, granted } = judgeVisit(seen, release, classify);
+    const permissions = permissionsOf(seen, release);
+    const by = { plan, base: gateBase(setup), by: setup.holding.by ?? 'policy' };
+    const exposed = served.flatMap((page) =>
+      page ? exposedIn(page, { ...by, granted: permissionAt(permissions, page.atMs).decision.granted }) : [],
+    );
     const recorded = records.flatMap(({ clickedAtMs, atMs }, i): RecordedStep[] => {
       const step = visitorCase.steps[i];
       return step === undefined ? [] : [{ step, clickedAtMs, atMs }];
@@ -105,7 +121,7 @@ export async function visitCase(
       ...(heard && { told: judgeTold(listeners, granted, heard) }),
       problems: [...problems, ...visitor.problems],
     };
-    return { checked, version };
+    return { checked, version, exposed };
   } finally {
     await visitor.close();
     await proxy.close();

@@ -1,6 +1,7 @@
 import type { Observation } from '@douane/core/observe';
-import { type Browser, type BrowserContext, devices, type Page, type Route } from 'playwright-core';
+import { type Browser, type BrowserContext, devices, type Page, type Response, type Route } from 'playwright-core';
 import { z } from 'zod';
+import type { ServedPage } from './exposed';
 import { type HarEntry, harEntries } from './har';
 import { VisitClock } from './watch/clock';
 import { PageWatch } from './watch/page-watch';
@@ -45,6 +46,11 @@ const LEAVING_MS = 2_000;
 /** How long a patient visitor waits for what a page has put off. */
 const PATIENCE_MS = 8_000;
 
+/** How long it may take to read again what a page's server sent. */
+const BODY_MS = 2_000;
+/** Of a longer page the beginning is read. */
+const MOST_MARKUP = 3_000_000;
+
 /** A page taller than this many screens is scrolled no further: some have no end. */
 const MOST_SCREENS = 40;
 
@@ -86,6 +92,7 @@ const NET_ERRORS: Record<string, string> = {
 /** One visitor: an isolated context with one page, watched from before its first request. */
 export class Visitor {
   readonly problems: string[] = [];
+  private answer: Response | null = null;
   private crashed = false;
   private stuck = false;
 
@@ -155,7 +162,7 @@ export class Visitor {
     const documents = () => this.watch.requests.all.filter((request) => request.kind === 'document');
     this.watch.requests.asked = url.replace(/#.*$/s, '');
     try {
-      await this.page.goto(url, { waitUntil: 'commit', timeout: this.options.loadTimeoutMs });
+      this.answer = await this.page.goto(url, { waitUntil: 'commit', timeout: this.options.loadTimeoutMs });
       // Not for `load`: one picture that never comes would hold the whole page.
       await this.page.waitForLoadState('domcontentloaded', { timeout: Math.max(1, deadline - Date.now()) });
       await this.scrollThrough();
@@ -185,6 +192,18 @@ export class Visitor {
     if (this.watch.tooLarge) return { outcome: 'failed', status, finalUrl: this.page.url(), why: this.tooLargeWords() };
     if (status >= 400) return { outcome: 'failed', status, finalUrl: this.page.url(), why: `answered ${status}` };
     return { outcome: 'ok', status, finalUrl: this.page.url(), contentType: last?.mimeType ?? '' };
+  }
+
+  /** The page that was gone to last, as the server sent it; `null` where it cannot be read. */
+  async served(): Promise<ServedPage | null> {
+    const { answer } = this;
+    if (!answer) return null;
+    const url = answer.url();
+    const asked = this.watch.requests.all.findLast(({ kind, url: of }) => kind === 'document' && of === url);
+    const read = Promise.all([answer.text(), answer.allHeaders()]);
+    const [html, headers] = (await Promise.race([read, pause(BODY_MS)]).catch(() => undefined)) ?? []; // it may have gone
+    if (html === undefined || headers === undefined) return null;
+    return { url, atMs: this.clock.fromMonotonic(asked?.sentAt ?? 0), html: html.slice(0, MOST_MARKUP), headers };
   }
 
   /** Scrolls to the end screen by screen, so that what loads on coming into sight does, wherever it stands. */

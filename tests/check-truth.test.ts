@@ -1,6 +1,6 @@
 import { visitorCase } from '@douane/core/check';
 import { setupClassifier } from '@douane/core/classify';
-import { launchBrowser, type RunningBrowser, visitCase } from '@douane/scanner';
+import { type CaseVisit, launchBrowser, type RunningBrowser, visitCase } from '@douane/scanner';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { LeakyWeb, type Means } from './support/leaky-web';
 import { WAYS } from './ways';
@@ -23,12 +23,11 @@ async function check(way: Way, means: Means) {
   const release = web.releaseOf(way, means);
   const surroundings = { release, classify: setupClassifier(release.setup), allowPrivate: true, resolve: [] };
   const pages = [web.pageOf(way, means)];
-  const { checked } = await visitCase(running.browser, visitorCase('DE', []), { ...surroundings, pages });
-  return checked;
+  return visitCase(running.browser, visitorCase('DE', []), { ...surroundings, pages });
 }
 
 /** Whether anything held is said to have gone out: any more than the third party knows of, or any less, is wrong. */
-const saysOut = ({ items }: Awaited<ReturnType<typeof check>>) => items.some(({ verdict }) => verdict === 'slipped');
+const saysOut = ({ checked: { items } }: CaseVisit) => items.some(({ verdict }) => verdict === 'slipped');
 
 /** A few of each kind; `npm run bench` goes through all of them, by every means. */
 const requests = WAYS.filter(({ stored }) => !stored);
@@ -50,8 +49,24 @@ describe.each<[string, Means, Way[]]>([
 });
 
 it.each(['run time shared worker from a blob', 'run time worklet'])('%s: told by the network alone', async (id) => {
-  const checked = await check(WAYS.find((way) => way.id === id)!, 'none');
+  const { checked } = await check(WAYS.find((way) => way.id === id)!, 'none');
   const [slipped] = checked.items.filter(({ verdict }) => verdict === 'slipped');
   expect(slipped?.chain?.at(-1)?.how).toBe('network');
   expect(checked.problems).toContainEqual(expect.stringContaining('left the browser without being told of by it'));
+});
+
+describe.each<Means>(['policy', 'script'])('held by %s, what the browser asks for before it can be', (means) => {
+  it.concurrent.each(RACED.map((way) => [way.id, way] as const))(
+    '%s: is exposed if it can get out',
+    async (_id, way) => {
+      const visit = await check(way, means);
+      // Won or lost this time: whatever was lost must have been foreseen.
+      if (web.hasReached(way, means)) expect(visit.exposed).not.toEqual([]);
+      expect(visit.exposed.every(({ what }) => what === 'tag')).toBe(true);
+    },
+  );
+});
+
+it.each<Means>(['marked', 'header'])('nothing is exposed where tags are %s', async (means) => {
+  for (const way of RACED.filter((_, i) => i % 4 === 0)) expect((await check(way, means)).exposed).toEqual([]);
 });

@@ -1,9 +1,9 @@
 import { readFile, writeFile } from 'node:fs/promises';
-import { allowsMark, indexPlan, purposeOf } from '@douane/core/hold';
+import { allowsMark, indexPlan } from '@douane/core/hold';
 import { compileRelease } from '@douane/core/release';
 import type { Setup } from '@douane/core/setup';
 import { plural } from '@douane/core/words';
-import { holdingBy, Rewriter } from '@douane/edge';
+import { holdingBy, namesBy, Rewriter } from '@douane/edge';
 import { snippetFor } from '@douane/gate';
 import type { Command } from 'commander';
 import pc from 'picocolors';
@@ -62,11 +62,7 @@ function marker(setup: Setup, first: string): (html: string) => { html: string }
   const needed = Object.fromEntries(release.rules.purposes.map(({ id, necessary }) => [id, necessary === true]));
   const allows = (mark: string) => allowsMark(mark, needed, plan.unruled);
   const { hostname } = new URL(setup.site.address);
-  const heldHosts = Object.keys(plan.hosts).flatMap((host) => {
-    const purpose = purposeOf(plan, { hostname: host, pathname: '/' });
-    return purpose && !allows(purpose) ? [[host, purpose] as const] : [];
-  });
-  const names = (code: string) => heldHosts.find(([host]) => code.toLowerCase().includes(host))?.[1] ?? null;
+  const names = namesBy(plan, allows);
 
   return (html) => {
     const marked: MarkedFile['marked'] = [];
@@ -74,7 +70,7 @@ function marker(setup: Setup, first: string): (html: string) => { html: string }
     const rewriter = new Rewriter({
       base: setup.site.address,
       holding: holdingBy(plan, hostname, allows),
-      names,
+      names: (code) => names(code)?.mark ?? null,
       // Marked once already, it is there.
       first: html.includes(first) ? '' : first,
       onMarked: ({ tag, line, marks }) => marked.push({ tag, line, purposes: [...new Set(marks)] }),

@@ -8,8 +8,8 @@ export {
   signalsOf,
   visitorCase,
 } from './cases';
-export { judgeVisit, type Visit } from './judge';
-export { isMistold, slippedThings, summarise, worstVerdict } from './summary';
+export { judgeVisit, type Permission, permissionAt, permissionsOf, type Visit } from './judge';
+export { exposedByCase, isMistold, slippedThings, summarise, worstVerdict } from './summary';
 export { type CheckedTold, type Heard, judgeTold } from './told';
 export * from './types';
 export { choiceWord, slipWords, toldWords } from './words';

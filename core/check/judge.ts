@@ -25,10 +25,32 @@ export interface Judgement {
   granted: Record<string, boolean>;
 }
 
-interface Permission {
+/** From `fromMs` on, until the next, this visitor may have run what `decision` grants. */
+export interface Permission {
   fromMs: number;
   decision: Decision;
 }
+
+/** The permissions of a visit in order, each from the moment at which the record that gives it was known. */
+export function permissionsOf(
+  { visitorCase, recorded }: Omit<Visit, 'observations'>,
+  { rules }: Pick<Release, 'rules'>,
+): Permission[] {
+  const phases: Phase[] = [
+    { fromMs: Number.NEGATIVE_INFINITY, choice: 'none' },
+    ...recorded.map(({ atMs, purposes, gpc }) => ({ fromMs: atMs, choice: { purposes, gpc } })),
+  ];
+  const place = parsePlace(visitorCase.place);
+  const signals = signalsOf(visitorCase);
+  return phases.map(({ fromMs, choice }) => ({
+    fromMs,
+    decision: decide(place, signals, choice === 'none' ? null : choice, rules),
+  }));
+}
+
+/** What may run at a moment. */
+export const permissionAt = (permissions: readonly Permission[], atMs: number): Permission =>
+  permissions.findLast(({ fromMs }) => fromMs <= atMs)!;
 
 /**
  * Verdicts on every item of a visit: those seen, and those the release knows that did not show. The visit is cut into
@@ -36,18 +58,11 @@ interface Permission {
  * permit it has slipped, whatever came later.
  */
 export function judgeVisit(visit: Visit, release: Release, classify: Classifier): Judgement {
-  const { visitorCase, observations, recorded } = visit;
+  const { visitorCase, observations } = visit;
   const { rules, plan } = release;
-  const phases: Phase[] = [
-    { fromMs: Number.NEGATIVE_INFINITY, choice: 'none' },
-    ...recorded.map(({ atMs, purposes, gpc }) => ({ fromMs: atMs, choice: { purposes, gpc } })),
-  ];
   const place = parsePlace(visitorCase.place);
   const signals = signalsOf(visitorCase);
-  const permissions = phases.map(({ fromMs, choice }) => ({
-    fromMs,
-    decision: decide(place, signals, choice === 'none' ? null : choice, rules),
-  }));
+  const permissions = permissionsOf(visit, release);
   const index = indexPlan(plan);
   const subjects = subjectsOf(observations, release, index);
 
@@ -127,7 +142,7 @@ function judgeItem(about: {
   const sorted = [...firings].sort((a, b) => a.atMs - b.atMs);
   const marks = sorted.map(({ atMs }) => ({
     atMs,
-    permitted: permits(permissions.findLast(({ fromMs }) => fromMs <= atMs)!.decision),
+    permitted: permits(permissionAt(permissions, atMs).decision),
   }));
   const slippedIndex = marks.findIndex((mark) => !mark.permitted);
   const shown = sorted[Math.max(slippedIndex, 0)];

@@ -1,5 +1,5 @@
 import type { CheckedTold } from './told';
-import type { CheckedCase, CheckedItem, Verdict } from './types';
+import type { CheckedCase, CheckedItem, Exposure, Verdict } from './types';
 
 /** How many items of all cases have each verdict. */
 export function summarise(cases: readonly CheckedCase[]): Record<Verdict, number> {
@@ -27,6 +27,22 @@ export function slippedThings(cases: readonly CheckedCase[]): { item: CheckedIte
     }
   }
   return [...things.values()];
+}
+
+/** Each exposure once, with the cases in which it was seen. */
+export function exposedByCase(
+  visits: readonly { id: string; exposed: readonly Omit<Exposure, 'cases'>[] }[],
+): Exposure[] {
+  const all = new Map<string, Exposure>();
+  for (const { id, exposed } of visits) {
+    for (const one of exposed) {
+      const key = [one.what, one.page, one.line, one.text].join('\n');
+      const known = all.get(key) ?? { ...one, cases: [] };
+      if (!known.cases.includes(id)) known.cases.push(id);
+      all.set(key, known);
+    }
+  }
+  return [...all.values()].sort((a, b) => a.page.localeCompare(b.page) || (a.line ?? 0) - (b.line ?? 0));
 }
 
 /** Whether tags that manage themselves were told what they should not have been, or too late. */

@@ -1,3 +1,4 @@
+import type { GateState } from '../look/types';
 import type { ChainLink, Item, ItemKind } from '../observe/types';
 import type { CheckedTold } from './told';
 
@@ -97,6 +98,29 @@ export interface CheckedCase {
   problems: string[];
 }
 
+/**
+ * What only luck holds, whatever came of it in the visits: it is read from the page as the server sends it. `tag`: a tag
+ * that is to be held and stands where a browser may ask for it before any script runs. `header`: a `Link` header that names
+ * somebody held. `gate`: the gate is not there, or not before all that runs.
+ */
+export interface Exposure {
+  what: 'tag' | 'header' | 'gate';
+  page: string;
+  /** Of the markup as it is sent, counted from 1. */
+  line?: number;
+  /** As it stands there; hostile text, cut. */
+  text: string;
+  /** The tag as it would be held, to be copied. */
+  marked?: string;
+  /** Of `gate`: how it stands. */
+  state?: GateState;
+  /** Under which it is held: purposes, or `*` for third parties that nobody has ruled. */
+  marks: string[];
+  hosts: string[];
+  /** Ids of the cases in which it was sent so. */
+  cases: string[];
+}
+
 export interface CheckReport {
   format: 'douane.check/1';
   target: string;
@@ -107,6 +131,8 @@ export interface CheckReport {
   version: number | null;
   pages: string[];
   cases: CheckedCase[];
+  /** Absent in reports of the first versions. */
+  exposed?: Exposure[];
   summary: Record<Verdict, number>;
 }
 

@@ -138,7 +138,8 @@ it('lets go of what it need not keep: text without an end, and a tag without one
 it('tells what it marked, and in which line', () => {
   const told: unknown[] = [];
   rewritten('<p>\n<img src=//ads.example/x>\n', { names: () => null, onMarked: (what) => told.push(what) });
-  expect(told).toEqual([{ tag: 'img', line: 2, marks: ['advertising'] }]);
+  const [was, as] = ['<img src=//ads.example/x>', '<img data-gate="advertising" data-gate-src=//ads.example/x>'];
+  expect(told).toEqual([{ tag: 'img', line: 2, marks: ['advertising'], attributes: ['src'], was, as }]);
 });
 
 it('opens the page’s own policy where it stands in the markup, and no other meta', () => {

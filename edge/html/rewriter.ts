@@ -3,6 +3,19 @@ import type { HoldingFrom } from '../site';
 import { fullName, type Holding, heldStyle, marked, markOf } from './mark';
 import { Tokens } from './tokens';
 
+/** A tag that was marked. */
+export interface MarkedTag {
+  tag: string;
+  /** Counted where `names` is given. */
+  line: number;
+  marks: string[];
+  /** By which it would have asked for something: names of attributes, or `@import` in a style. */
+  attributes: string[];
+  /** The tag as it stood there, and as it is now. */
+  was: string;
+  as: string;
+}
+
 export interface RewriteOptions {
   /** Address of the page, from which relative ones go. */
   base: string;
@@ -16,8 +29,7 @@ export interface RewriteOptions {
    * are left to what holds at run time.
    */
   names?: (code: string) => string | null;
-  /** What was marked, and where; lines are counted where `names` is given. */
-  onMarked?(what: { tag: string; line: number; marks: string[] }): void;
+  onMarked?(what: MarkedTag): void;
   /** An attribute that names somebody held and is none that the browser or a handler would use: a script may. */
   onLeft?(what: { tag: string; line: number; attribute: string }): void;
 }
@@ -123,7 +135,13 @@ export class Rewriter {
     if (name === 'style') {
       const { css, marks } = heldStyle(text, this.holding);
       if (marks.length === 0) return;
-      this.change(tag, [], { 'data-gate': markOf(marks), 'data-gate-text': text }, marks);
+      this.change(
+        tag,
+        [],
+        { 'data-gate': markOf(marks), 'data-gate-text': text },
+        marks,
+        /@import/i.test(text) ? ['@import'] : [],
+      );
       this.replace(from, to, css);
     } else if (name === 'noscript') {
       const inner = this.inside(text);
@@ -174,12 +192,16 @@ export class Rewriter {
     renamed: readonly string[],
     added: Record<string, string>,
     marks: string[],
+    attributes = renamed,
   ): void {
     const { startOffset, endOffset, startLine, attrs = {} } = tag.location!;
     // A tag that never ends has gone through already.
     if (startOffset < this.done) return;
     // As it is written: `image` is read as `img`.
     const [written = ''] = /^<[^\s/>]*/.exec(this.slice(startOffset, endOffset)) ?? [];
+    this.copyTo(startOffset);
+    const from = this.out.length;
+    const was = this.options.onMarked ? this.slice(startOffset, endOffset) : '';
     this.copyTo(startOffset + written.length);
     for (const [name, value] of Object.entries(added)) this.out += ` ${name}="${escaped(ascii(value))}"`;
     const edits = tag.attrs
@@ -193,7 +215,16 @@ export class Rewriter {
       this.done = at + name.length;
     }
     this.copyTo(endOffset);
-    this.options.onMarked?.({ tag: tag.tagName.toLowerCase(), line: startLine, marks });
+    if (!this.options.onMarked) return;
+    const as = this.out.slice(from);
+    this.options.onMarked({
+      tag: tag.tagName.toLowerCase(),
+      line: startLine,
+      marks,
+      attributes: [...attributes],
+      was,
+      as,
+    });
   }
 
   private putFirst(at: number): void {

@@ -23,6 +23,8 @@ const GATES: Partial<Record<Means, 'script' | 'hosts' | 'paths'>> = {
   header: 'paths',
 };
 
+const GATE_NAMES: ReadonlySet<string> = new Set(Object.values(GATES));
+
 type Answer = [type: string, body: string | Buffer, status?: number, headers?: Record<string, string>];
 
 const TYPES: Record<string, string> = { js: 'text/javascript', html: 'text/html', css: 'text/css' };
@@ -142,7 +144,9 @@ export class LeakyWeb {
     if (path === 'g/s/place') return ['application/json', '{"place":"DE"}'];
     if (path === 'g/s/records' && method === 'POST')
       return ['application/json', '{"id":"00000000-0000-4000-8000-000000000000"}', 201];
-    const served = path.startsWith('g/s/') ? this.files.get(path.slice(4)) : undefined;
+    // Several gates stand under the one address that a gate has.
+    const asked = url.replace(/^\/g\/s\/(gate\.js\?)?/, '');
+    const served = path.startsWith('g/s/') ? this.files.get(GATE_NAMES.has(asked) ? `${asked}.js` : asked) : undefined;
     if (served !== undefined) return [path.endsWith('.json') ? 'application/json' : 'text/javascript', served];
     const [means, number, name] = parts as [Means, string, string?];
     const way = this.ways[Number(number)];
@@ -161,7 +165,7 @@ export class LeakyWeb {
     const tag = script ? `${html}<script>${script}</script>` : html;
     const body = means === 'marked' ? `<template data-gate="advertising">${tag}</template>` : tag;
     const by = this.gateOf({ html, script }, means);
-    const gate = by ? `<script src="/g/s/${by}.js"></script>` : '';
+    const gate = by ? `<script src="/g/s/gate.js?${by}"></script>` : '';
     const page = `<!doctype html><html lang="en"><head>${gate}<title>x</title><link rel="icon" href="data:,"></head><body><p>Page</p>${body}</body></html>`;
     return this.addressed(page, means, number);
   }
