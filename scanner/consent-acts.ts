@@ -1,4 +1,4 @@
-import type { Step } from '@douane/core/check';
+import type { Choosing } from '@douane/core/check';
 import {
   actSelector,
   BANNER_ELEMENT,
@@ -6,7 +6,14 @@ import {
   BUTTON_ELEMENT,
   purposeBoxId,
 } from '@douane/core/consent/banner-marks';
-import { CHOICE_COOKIE, choiceIn, HOST_CHOICE_COOKIE } from '@douane/core/consent/choice-cookie';
+import {
+  CHOICE_COOKIE,
+  choiceIn,
+  decodeChoice,
+  encodeChoice,
+  HOST_CHOICE_COOKIE,
+} from '@douane/core/consent/choice-cookie';
+import type { Choice } from '@douane/core/regimes';
 import type { BrowserContext, Page } from 'playwright-core';
 import { pause, type Visitor } from './visitor';
 
@@ -32,13 +39,14 @@ async function reachChoice(page: Page): Promise<'first' | 'panel' | null> {
 const press = (page: Page, act: BannerAct) => page.locator(actSelector(act)).click({ timeout: WAIT_MS });
 
 /** Takes one step by real clicks. Throws where banner or button never show. */
-export async function takeStep(page: Page, step: Step): Promise<void> {
+export async function takeStep(page: Page, step: Choosing): Promise<void> {
   const layer = await reachChoice(page);
   if (step === 'accept' || step === 'refuse') return press(page, step);
   if (layer === 'first') await press(page, 'choose');
-  const wanted = purposeBoxId(step.slice('only:'.length));
+  const named = purposeBoxId(step.slice(step.indexOf(':') + 1));
+  const isOnly = step.startsWith('only:');
   for (const box of await page.locator(`${BANNER_ELEMENT} input[type=checkbox]:not(:disabled)`).all()) {
-    await box.setChecked((await box.getAttribute('id')) === wanted, { timeout: WAIT_MS });
+    await box.setChecked(((await box.getAttribute('id')) === named) === isOnly, { timeout: WAIT_MS });
   }
   await press(page, 'save');
 }
@@ -53,6 +61,19 @@ export async function keptChoice(context: BrowserContext): Promise<ChoiceCookie[
 export async function keptRecord(context: BrowserContext): Promise<string | undefined> {
   const cookies = (await keptChoice(context)).map(({ name, value }) => `${name}=${value}`).join('; ');
   return choiceIn(cookies, 0)?.record;
+}
+
+/** Makes the choice that a visitor's browser keeps older, or of another release; `false` where it keeps none. */
+export async function ageChoice(context: BrowserContext, { ageDays = 0, release }: Partial<Choice>): Promise<boolean> {
+  const now = Math.floor(Date.now() / 1000);
+  const aged = (await keptChoice(context)).flatMap((cookie) => {
+    const kept = decodeChoice(cookie.value, now);
+    if (!kept) return [];
+    const atSeconds = kept.atSeconds - ageDays * 86_400;
+    return [{ ...cookie, value: encodeChoice({ ...kept, atSeconds, ...(release !== undefined && { release }) }) }];
+  });
+  await context.addCookies(aged);
+  return aged.length > 0;
 }
 
 /**

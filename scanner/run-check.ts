@@ -12,7 +12,7 @@ import { launchBrowser } from './browser';
 import { findPages } from './find-pages';
 import { assertTarget, type Resolve } from './guard';
 import type { HarEntry } from './har';
-import { type CaseVisit, visitCase } from './visit-case';
+import { type CaseVisit, type LookUpRecords, visitCase } from './visit-case';
 
 export interface CheckOptions {
   cases?: VisitorCase[];
@@ -24,6 +24,8 @@ export interface CheckOptions {
   resolve?: Resolve[];
   /** Knows items that the release does not. */
   catalogue?: Classifier;
+  /** Where the ledger can be asked, every record is looked up in it. */
+  ledger?: LookUpRecords;
   parallel?: number;
   /** Called with the requests of each case, for a HAR. */
   onHar?: (visitorCase: VisitorCase, entries: HarEntry[]) => void;
@@ -59,7 +61,7 @@ export async function runCheck(target: string, release: Release, options: CheckO
         current.add(next.id);
         tell();
         const visit = await visitCase(running.browser, next, {
-          ...{ release, classify, pages, allowPrivate, resolve, signal, onHar },
+          ...{ release, classify, pages, allowPrivate, resolve, signal, onHar, ledger: options.ledger },
         });
         done.set(next, visit.checked);
         exposed.set(next, visit.exposed);

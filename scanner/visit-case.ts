@@ -1,4 +1,6 @@
 import {
+  ADVERSITIES,
+  type Adversity,
   type CheckedCase,
   choiceWord,
   type Exposure,
@@ -6,26 +8,29 @@ import {
   judgeVisit,
   permissionAt,
   permissionsOf,
-  type RecordedStep,
+  recordProblems,
   signalsOf,
   type VisitorCase,
 } from '@douane/core/check';
 import type { Classifier } from '@douane/core/classify';
+import type { ConsentRecord } from '@douane/core/consent';
 import { indexPlan, purposeOf } from '@douane/core/hold';
 import { listenersOf } from '@douane/core/listeners';
 import type { Signals } from '@douane/core/regimes';
 import type { Release } from '@douane/core/release';
 import { gateBase } from '@douane/core/setup/gate-base';
 import type { Browser } from 'playwright-core';
-import { keptRecord, takeStep } from './consent-acts';
-import { exposedIn } from './exposed';
+import { makeAdverse } from './adversity';
+import { Steps } from './case-steps';
+import { keptRecord } from './consent-acts';
+import { exposedIn, type ServedPage } from './exposed';
 import { type Resolve, type SentOut, startProxy } from './guard';
 import type { HarEntry } from './har';
 import { heardIn } from './heard';
-import { pause, Visitor } from './visitor';
-import type { SeenRequest } from './watch/requests';
+import { Visitor } from './visitor';
 
-const RECORD_WAIT_MS = 12_000;
+/** Looks records up by their ids, as they stand in the ledger. */
+export type LookUpRecords = (ids: readonly string[]) => Promise<ConsentRecord[]>;
 
 export interface CaseSurroundings {
   release: Release;
@@ -33,6 +38,7 @@ export interface CaseSurroundings {
   pages: string[];
   allowPrivate: boolean;
   resolve: readonly Resolve[];
+  ledger?: LookUpRecords;
   signal?: AbortSignal;
   onHar?: (visitorCase: VisitorCase, entries: HarEntry[]) => void;
 }
@@ -45,20 +51,25 @@ export interface CaseVisit {
 }
 
 /**
- * One visit as one visitor case, in an isolated context: pages in order, steps by real clicks on the first of them.
+ * One visit as one visitor case, in an isolated context: pages in order, steps by real clicks from the first of them on.
+ * All that leaves the browser goes through a proxy of this visit's own, whose account is held against the browser's.
  */
 export async function visitCase(
   browser: Browser,
   visitorCase: VisitorCase,
   surroundings: CaseSurroundings,
 ): Promise<CaseVisit> {
-  const { release, classify, pages, allowPrivate, resolve, signal, onHar } = surroundings;
+  const { release, classify, allowPrivate, resolve, ledger, signal, onHar } = surroundings;
   const { setup } = release;
-  const sent: SentOut[] = [];
-  const proxy = await startProxy({ allowPrivate, resolve, onSent: (one) => void sent.push(one) });
+  const base = gateBase(setup);
   const plan = indexPlan(release.plan);
   const signals = signalsOf(visitorCase);
+  const has = (what: VisitorCase['signals'][number]) => visitorCase.signals.includes(what);
+  const adversity = visitorCase.signals.find((one): one is Adversity => ADVERSITIES.includes(one as Adversity));
   const problems: string[] = [];
+  const sent: SentOut[] = [];
+  const served: ServedPage[] = [];
+  const proxy = await startProxy({ allowPrivate, resolve, onSent: (one) => void sent.push(one) });
   const visitor = await Visitor.open(browser, {
     ownDomains: setup.site.ownDomains,
     gate: setup.recorder,
@@ -67,45 +78,52 @@ export async function visitCase(
     countsOwn: (url) => typeof purposeOf(plan, url) === 'string',
     initScript: asVisitor({ place: visitorCase.place, ...signals, test: true }),
     ...(signals.gpc && { headers: { 'Sec-GPC': '1' } }),
+    ...(has('phone') && { device: 'phone' }),
+    ...(has('no-script') && { scripts: false }),
+    language: visitorCase.signals.find((one) => one.startsWith('language:'))?.slice('language:'.length),
   });
+  const goto = async (page: string) => {
+    const arrival = await visitor.goto(page, signal);
+    if (arrival.outcome !== 'ok') problems.push(`${page}: ${arrival.why}`);
+    const answer = await visitor.served();
+    if (answer) served.push(answer);
+  };
   try {
-    const [first, ...others] = pages;
-    const arrival = await visitor.goto(first!, signal);
-    const served = [await visitor.served()];
-    if (arrival.outcome !== 'ok') problems.push(`${first}: ${arrival.why}`);
-    // Read in the page's own world, where the gate lives, and so believed only as far as it is a number.
-    const told: unknown = await visitor.page.evaluate(() => window.douane?.version).catch(() => null); // page failed; told above
-    const version = typeof told === 'number' && Number.isInteger(told) ? told : null;
-    if (version === null) problems.push('The gate was not found on the first page.');
-    else problems.push(...(await takeSteps(visitor, visitorCase, setup.recorder, signal)));
+    const [first = setup.site.address, ...others] = surroundings.pages;
+    if (adversity) await makeAdverse(visitor, adversity, base, first);
+    await goto(first);
+    if (adversity === 'two-tabs') await visitor.openTab(others[0] ?? first);
+    const version = has('no-script') ? null : await visitor.gateVersion();
+    const steps = new Steps(visitor, `${base}/records`, others, goto);
+    if (version !== null) await steps.take(visitorCase.steps, first, signal);
+    else if (!has('no-script')) problems.push('The gate was not found on the first page.');
     for (const page of others) {
       if (signal?.aborted) break;
-      const result = await visitor.goto(page, signal);
-      served.push(await visitor.served());
-      if (result.outcome !== 'ok') problems.push(`${page}: ${result.why}`);
+      await goto(page);
     }
+    if (adversity === 'back') await visitor.goBack(signal);
     const listeners = listenersOf(setup);
     const heard = version === null || listeners.length === 0 ? null : await heardIn(visitor.page, listeners);
     const record = await keptRecord(visitor.context);
     await visitor.leave();
-    problems.push(...visitor.watch.compareWith(sent, `${gateBase(setup)}/`));
+    problems.push(...visitor.watch.compareWith(sent, `${base}/`));
     onHar?.(visitorCase, visitor.har(visitorCase.id));
 
-    const records = recordsOf(visitor, setup.recorder).map(({ request, ...rest }) => ({
-      ...rest,
-      clickedAtMs: visitor.clock.fromMonotonic(request.sentAt),
-      atMs: visitor.clock.fromMonotonic(request.answeredAt ?? request.sentAt),
-    }));
-    const seen = { visitorCase, observations: visitor.observations(), recorded: records };
+    const taken = steps.result(visitorCase.steps);
+    const seen = { visitorCase, observations: visitor.observations(), recorded: taken.standing };
     const { items, regimes, asks, granted } = judgeVisit(seen, release, classify);
     const permissions = permissionsOf(seen, release);
-    const by = { plan, base: gateBase(setup), by: setup.holding.by ?? 'policy' };
+    const by = { plan, base, by: setup.holding.by ?? 'policy' };
     const exposed = served.flatMap((page) =>
-      page ? exposedIn(page, { ...by, granted: permissionAt(permissions, page.atMs).decision.granted }) : [],
+      exposedIn(page, { ...by, granted: permissionAt(permissions, page.atMs).decision.granted }),
     );
-    const recorded = records.flatMap(({ clickedAtMs, atMs }, i): RecordedStep[] => {
-      const step = visitorCase.steps[i];
-      return step === undefined ? [] : [{ step, clickedAtMs, atMs }];
+    const written = new Map((await ledger?.(taken.recorded.map(({ id }) => id)))?.map((one) => [one.id, one]));
+    if (ledger)
+      for (const made of taken.recorded)
+        problems.push(...recordProblems(written.get(made.id), { ...made, visitorCase }, release));
+    const recorded = taken.recorded.map(({ id, step, clickedAtMs, atMs }) => {
+      const at = written.get(id)?.at;
+      return { id, step, clickedAtMs, atMs, ...(at && { committedAtMs: visitor.clock.fromWall(Date.parse(at)) }) };
     });
     const checked: CheckedCase = {
       id: visitorCase.id,
@@ -119,7 +137,7 @@ export async function visitCase(
       ...(record !== undefined && { record: { id: record } }),
       items,
       ...(heard && { told: judgeTold(listeners, granted, heard) }),
-      problems: [...problems, ...visitor.problems],
+      problems: [...problems, ...taken.problems, ...visitor.problems],
     };
     return { checked, version, exposed };
   } finally {
@@ -128,50 +146,8 @@ export async function visitCase(
   }
 }
 
-/** Takes the steps of a case, each after the one before is on record; says what kept it from going on. */
-async function takeSteps(
-  visitor: Visitor,
-  { steps }: VisitorCase,
-  recorder: string,
-  signal?: AbortSignal,
-): Promise<string[]> {
-  for (const [i, step] of steps.entries()) {
-    try {
-      await takeStep(visitor.page, step);
-    } catch {
-      return [`"${step}" could not be chosen: the banner or its button did not show.`];
-    }
-    if (!(await recordsMade(visitor, recorder, i + 1))) {
-      return [`The recorder did not confirm "${step}" within ${RECORD_WAIT_MS / 1000} s.`];
-    }
-    await visitor.page.waitForLoadState('load').catch(() => {}); // a withdrawal loads the page anew
-    await visitor.settle(signal);
-  }
-  return [];
-}
-
 /** Tells the gate which visitor this is, and gives the page the signal as a browser that sends it would. */
 function asVisitor(visit: Signals & { place: string; test: boolean }): string {
   const signal = `Object.defineProperty(Navigator.prototype, 'globalPrivacyControl', { get: () => ${visit.gpc}, configurable: true });`;
   return `window.douaneVisit = ${JSON.stringify(visit)}; ${signal}`;
-}
-
-/** The choices that the recorder confirmed in this visit, in order. */
-function recordsOf(
-  visitor: Visitor,
-  recorder: string,
-): { request: SeenRequest; purposes: Record<string, boolean>; gpc: boolean }[] {
-  const address = `${gateBase({ recorder })}/records`;
-  return visitor.watch.requests.all.flatMap((request) => {
-    if (request.url !== address || request.status !== 201 || !request.posted) return [];
-    const { purposes, gpc } = JSON.parse(request.posted) as { purposes: Record<string, boolean>; gpc: boolean };
-    return [{ request, purposes, gpc }];
-  });
-}
-
-async function recordsMade(visitor: Visitor, recorder: string, count: number): Promise<boolean> {
-  for (const end = Date.now() + RECORD_WAIT_MS; Date.now() < end; await pause(20)) {
-    if (recordsOf(visitor, recorder).length >= count) return true;
-  }
-  return false;
 }

@@ -17,6 +17,8 @@ export interface VisitorOptions {
   device?: 'desktop' | 'phone';
   /** Base address of the site's own gate, where it has one. */
   gate?: string;
+  /** Off: as in a browser with JavaScript switched off. */
+  scripts?: false;
   /** Pages whose certificate is not valid are visited all the same, and told of. */
   badCertificates?: boolean;
   /** Whole time for a page to load, in milliseconds. */
@@ -93,6 +95,7 @@ const NET_ERRORS: Record<string, string> = {
 export class Visitor {
   readonly problems: string[] = [];
   private answer: Response | null = null;
+  private opensTab = false;
   private crashed = false;
   private stuck = false;
 
@@ -111,6 +114,7 @@ export class Visitor {
     const { loadTimeoutMs = 20_000, quietMs = 350, settleTimeoutMs = 6_000, maxDocumentBytes = 10_000_000 } = options;
     const context = await browser.newContext({
       acceptDownloads: false,
+      ...(options.scripts === false && { javaScriptEnabled: false }),
       locale: options.language ?? 'en-GB',
       ...(options.device === 'phone' ? PHONE : { viewport: { width: 1280, height: 800 } }),
       ...(options.badCertificates && { ignoreHTTPSErrors: true }),
@@ -149,7 +153,7 @@ export class Visitor {
       visitor.crashed = true;
     });
     context.on('page', (other) => {
-      if (other === page) return;
+      if (other === page || visitor.opensTab) return;
       visitor.problems.push(`opened another window: ${other.url().slice(0, 200)}`);
       other.close().catch(() => {}); // closed itself
     });
@@ -192,6 +196,54 @@ export class Visitor {
     if (this.watch.tooLarge) return { outcome: 'failed', status, finalUrl: this.page.url(), why: this.tooLargeWords() };
     if (status >= 400) return { outcome: 'failed', status, finalUrl: this.page.url(), why: `answered ${status}` };
     return { outcome: 'ok', status, finalUrl: this.page.url(), contentType: last?.mimeType ?? '' };
+  }
+
+  /** Begins to load a page, and waits for no more than the beginning of its answer. */
+  async beginLoading(url: string): Promise<void> {
+    this.watch.requests.asked = url.replace(/#.*$/s, '');
+    await this.page.goto(url, { waitUntil: 'commit', timeout: this.options.loadTimeoutMs }).catch(() => {}); // told when it is loaded anew
+  }
+
+  /** Goes one page back in the history, and waits until it is quiet. */
+  async goBack(signal?: AbortSignal): Promise<void> {
+    await this.page.goBack({ waitUntil: 'domcontentloaded', timeout: this.options.loadTimeoutMs }).catch(() => {
+      this.tell('it could not be gone back to the page before');
+    });
+    await this.settle(signal);
+  }
+
+  /** Opens a page of the same visitor in a second tab, where it stays. */
+  async openTab(url: string): Promise<void> {
+    this.opensTab = true;
+    const tab = await this.context.newPage();
+    this.opensTab = false;
+    await tab.goto(url, { timeout: this.options.loadTimeoutMs }).catch(() => {
+      this.tell('the second tab could not be loaded');
+    });
+  }
+
+  /** Leaves, and comes again as somebody who has closed the tab: what only the session kept is gone. */
+  async comeAgain(): Promise<void> {
+    await this.leave();
+    await this.watch.endSession();
+  }
+
+  /** Lets every request for which `is` says so wait a while before it goes out. */
+  async delay(is: (url: URL, method: string) => boolean, ms: number): Promise<void> {
+    await this.context.route(
+      (url) => is(url, 'GET') || is(url, 'POST'),
+      async (route) => {
+        const request = route.request();
+        if (is(new URL(request.url()), request.method())) await pause(ms);
+        await route.continue().catch(() => {}); // its page has gone
+      },
+    );
+  }
+
+  /** Number of the release of the gate that runs in the page; `null`: none does. A page can say anything here. */
+  async gateVersion(): Promise<number | null> {
+    const told: unknown = await this.page.evaluate(() => window.douane?.version).catch(() => null); // page failed; told elsewhere
+    return typeof told === 'number' && Number.isInteger(told) ? told : null;
   }
 
   /** The page that was gone to last, as the server sent it; `null` where it cannot be read. */

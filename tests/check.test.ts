@@ -1,4 +1,5 @@
 import {
+  type CaseSignal,
   type CheckedCase,
   type CheckReport,
   choiceWord,
@@ -184,6 +185,49 @@ describe('other kinds of visitors to the clean site', () => {
       expect(last).toBeLessThan(recorded[1]!);
     }
   });
+});
+
+describe('on the clean site, however the visit goes', () => {
+  // By the release itself, with which tags are told from cases.
+  const later: [string, Step[], CaseSignal[]][] = [
+    ['slow-gate', [], ['slow-gate']],
+    ['slow-recorder', ['accept'], ['slow-recorder']],
+    ['slow-processor', ['refuse'], ['slow-processor']],
+    ['loaded anew half way', ['refuse'], ['reload']],
+    ['two tabs', ['accept'], ['two-tabs']],
+    ['on a phone', ['accept'], ['phone']],
+    ['without JavaScript', [], ['no-script']],
+    ['all but one', ['except:measurement'], []],
+    ['withdrawn on another page, then back', ['accept', 'onward', 'refuse'], ['back']],
+    ['comes again', ['accept', 'return'], []],
+    ['comes again long after', ['accept', 'lapse'], []],
+    ['comes again with a choice of an older release', ['accept', 'older'], []],
+  ];
+  it.each(later)('%s: nothing slips, by its own account and by the log', async (_what, steps, signals) => {
+    const { checked, log, report } = await visit('clean', visitorCase('DE', steps, signals));
+    expect(checked.problems).toEqual([]);
+    expect(report.exposed).toEqual([]);
+    expect(requestsOf(checked, 'slipped')).toEqual([]);
+    expect(requestsOf(checked, 'slipped', 'cleared', 'held')).toEqual([...new Set(log.map(requestOf))].sort());
+    const reached = log.filter(({ host }) => host === 'oddgull.localhost').map(({ at }) => at);
+    // Of a choice that lapsed nothing may run on the pages after it, of one that stands it may.
+    if (steps.includes('lapse') || steps.length === 0)
+      expect(checked.items.find(({ host }) => host === 'oddgull.localhost')?.expected).toBe('hold');
+    if (steps.includes('return')) expect(reached.length).toBeGreaterThan(2);
+    if (steps[0] === 'except:measurement') expect(reached).toEqual([]);
+  });
+});
+
+it.each<[Fault, string[]]>([
+  ['clean', []],
+  ['pixel-in-markup', ['tag copperbarn.localhost']],
+  ['gate-late', ['gate late']],
+  ['no-gate', ['gate missing']],
+])('what luck holds on the site served as %s: %j', async (fault, meant) => {
+  const { report } = await visit(fault, visitorCase('DE', []));
+  const found = report.exposed!.map(({ what, hosts, state }) => `${what} ${hosts[0] ?? state}`);
+  for (const one of meant) expect(found).toContain(one);
+  if (meant.length === 0) expect(found).toEqual([]);
 });
 
 it('runs the cases side by side with the same verdicts, and names the version the site carries', async () => {

@@ -1,4 +1,4 @@
-import { chosenBy, parseAge, parseSteps } from '@douane/core/check';
+import { choiceAfter, parseAge, parseSteps } from '@douane/core/check';
 import { placeName, placeProblem } from '@douane/core/places';
 import { type Choice, dayProblem, MODE_WORDS, parsePlace, placeCode, visitorOutcome } from '@douane/core/regimes';
 import type { Command } from 'commander';
@@ -74,9 +74,11 @@ function choiceOf({ choice, days, gpc }: Flags, purposes: { id: string; necessar
   if (choice === undefined || choice === 'none') return null;
   const steps = parseSteps(choice, { purposes });
   if (typeof steps === 'string') throw new Refused(`--choice: ${steps}`);
-  return {
-    purposes: chosenBy(steps.at(-1)!, purposes),
-    gpc: gpc === true,
-    ...(days !== undefined && { ageDays: Number(days) }),
-  };
+  const chosen = choiceAfter(steps, { purposes }, gpc === true);
+  return (
+    chosen && {
+      ...chosen,
+      ...(days !== undefined && { ageDays: Number(days) }),
+    }
+  );
 }

@@ -1,7 +1,16 @@
+import { LANGUAGE_TAG } from '../language/index';
 import { parsePlace, placeCode } from '../regimes/place';
-import type { PlaceRule, Rules, Signals } from '../regimes/types';
+import type { Choice, PlaceRule, Rules, Signals } from '../regimes/types';
 import type { Release } from '../release/release';
-import type { CaseSignal, Step, VisitorCase } from './types';
+import {
+  ADVERSITIES,
+  type Adversity,
+  type CaseSignal,
+  type Choosing,
+  PASSING,
+  type Step,
+  type VisitorCase,
+} from './types';
 import { choiceWord } from './words';
 
 /** What makes up the cases of a release. */
@@ -54,6 +63,10 @@ export function essentialCases({ rules }: Cased): VisitorCase[] {
   );
 }
 
+const PLAIN_SIGNALS = ['gpc', 'guardian', 'phone', 'no-script', ...ADVERSITIES] as const;
+const isPlainSignal = (text: string): text is (typeof PLAIN_SIGNALS)[number] =>
+  (PLAIN_SIGNALS as readonly string[]).includes(text);
+
 /** Reads `place=DE,choice=refuse,gpc`; several steps are joined by `+`. A text: what is wrong with it. */
 export function parseCase(text: string, { rules }: Cased): VisitorCase | string {
   let place = '';
@@ -61,8 +74,11 @@ export function parseCase(text: string, { rules }: Cased): VisitorCase | string 
   const signals: CaseSignal[] = [];
   for (const part of text.split(',')) {
     const [key, value = ''] = part.trim().split('=');
-    if (key === 'gpc' || key === 'guardian') signals.push(key);
-    else if (key === 'age') {
+    if (isPlainSignal(key!)) signals.push(key);
+    else if (key === 'language') {
+      if (!LANGUAGE_TAG.test(value)) return `language "${value}" is not a tag such as fr or pt-BR`;
+      signals.push(`language:${value}`);
+    } else if (key === 'age') {
       const age = parseAge(value);
       if (age === null) return `age "${value}" is not a number of years such as 14`;
       signals.push(`age:${age}`);
@@ -74,7 +90,7 @@ export function parseCase(text: string, { rules }: Cased): VisitorCase | string 
       const read = parseSteps(value, rules);
       if (typeof read === 'string') return read;
       steps = read;
-    } else return `"${part}" is none of place=…, choice=…, gpc, age=…, guardian`;
+    } else return `"${part}" is none of place=…, choice=…, age=…, language=…, ${PLAIN_SIGNALS.join(', ')}`;
   }
   return visitorCase(place, steps, signals);
 }
@@ -89,15 +105,70 @@ export function signalsOf({ signals }: Pick<VisitorCase, 'signals'>): Signals {
   };
 }
 
+/** A choice this old stands under no law. */
+export const LAPSED_DAYS = 3_660;
+
+/** What a step that is no choice makes of the choice that stands. */
+export function changedBy(step: Step): Partial<Choice> {
+  return step === 'lapse' ? { ageDays: LAPSED_DAYS } : step === 'older' ? { release: 1 } : {};
+}
+
+/** The choice that stands once a visitor has taken all of his steps; `null`: he made none. */
+export function choiceAfter(
+  steps: readonly Step[],
+  { purposes }: Pick<Rules, 'purposes'>,
+  gpc: boolean,
+): Choice | null {
+  const last = steps.findLastIndex(isChoosing);
+  if (last < 0) return null;
+  const choice = { purposes: chosenBy(steps[last] as Choosing, purposes), gpc };
+  return Object.assign(choice, ...steps.slice(last + 1).map(changedBy));
+}
+
 /** Whole years; `null`: the text is no age of a person. */
 export function parseAge(text: string): number | null {
   return /^\d{1,3}$/.test(text.trim()) && Number(text) <= 130 ? Number(text) : null;
 }
 
-/** What a visitor says to each purpose by one step. */
-export function chosenBy(step: Step, purposes: Rules['purposes']): Record<string, boolean> {
-  const says = (id: string) => step === 'accept' || step === `only:${id}`;
+export const isChoosing = (step: Step): step is Choosing => !(PASSING as readonly string[]).includes(step);
+
+/** What a visitor says to each purpose by one choice. */
+export function chosenBy(step: Choosing, purposes: Rules['purposes']): Record<string, boolean> {
+  const says = (id: string) =>
+    step === 'accept' || step === `only:${id}` || (step.startsWith('except:') && step !== `except:${id}`);
   return Object.fromEntries(purposes.map(({ id, necessary }) => [id, Boolean(necessary) || says(id)]));
+}
+
+/**
+ * Visits in which races are lost on purpose, as a sample: each adversity once, with the choice for which it matters most,
+ * at the first place where a yes is asked for. None where none is.
+ */
+export function adverseCases({ rules }: Cased): VisitorCase[] {
+  const asked = treatments(rules).find(({ rule }) => asks(rule));
+  if (!asked) return [];
+  const worst: Record<Adversity, Step[]> = {
+    'slow-gate': [],
+    'slow-recorder': ['accept'],
+    'slow-processor': ['refuse'],
+    reload: ['refuse'],
+    back: ['accept', 'onward', 'refuse'],
+    'two-tabs': ['accept'],
+  };
+  return ADVERSITIES.map((adversity) => visitorCase(asked.place, worst[adversity], [adversity]));
+}
+
+/** Visits in which time passes or the visitor goes on, where a yes is asked for. */
+export function laterCases({ rules }: Cased): VisitorCase[] {
+  const steps: Step[][] = [
+    ['accept', 'onward', 'refuse'],
+    ['accept', 'return'],
+    ['refuse', 'return'],
+    ['accept', 'lapse'],
+    ['accept', 'older'],
+  ];
+  return treatments(rules)
+    .filter(({ rule }) => asks(rule))
+    .flatMap(({ place }) => steps.map((one) => visitorCase(place, one)));
 }
 
 /** Reads one of the words of a choice; several are joined by `+`. A text: what is wrong with it. */
@@ -106,13 +177,17 @@ export function parseSteps(text: string, { purposes }: Pick<Rules, 'purposes'>):
   if (text === 'withdraw') return WITHDRAWN;
   const steps: Step[] = [];
   for (const step of text.split('+')) {
-    const only = step.startsWith('only:') ? step.slice(5) : null;
+    if ((PASSING as readonly string[]).includes(step)) {
+      steps.push(step as Step);
+      continue;
+    }
+    const only = /^(?:only|except):(.*)$/.exec(step)?.[1] ?? null;
     const askable = purposes.filter((purpose) => !purpose.necessary).map(({ id }) => id);
     if (only !== null && !askable.includes(only)) {
       return `no purpose "${only}" to choose alone; there are ${askable.join(', ')}`;
     }
     if (only === null && step !== 'accept' && step !== 'refuse') {
-      return `choice "${text}" is none of none, accept, refuse, withdraw, only:PURPOSE`;
+      return `choice "${text}" is none of none, accept, refuse, withdraw, only:PURPOSE, except:PURPOSE, ${PASSING.join(', ')}`;
     }
     steps.push(step as Step);
   }

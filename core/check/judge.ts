@@ -4,17 +4,17 @@ import { itemKey } from '../observe/fold';
 import type { Observation } from '../observe/types';
 import { decide } from '../regimes/decide';
 import { parsePlace } from '../regimes/place';
-import type { Decision } from '../regimes/types';
+import type { Choice, Decision } from '../regimes/types';
 import type { Release } from '../release/release';
-import { chosenBy, signalsOf } from './cases';
+import { choiceAfter, signalsOf } from './cases';
 import type { CheckedItem, Firing, KnownItem, Phase, SlipCause, VisitorCase } from './types';
 
 /** What a visit brought to light, as plain data. */
 export interface Visit {
   visitorCase: VisitorCase;
   observations: Observation[];
-  /** When each choice was on record, in order; empty where none was made. */
-  recorded: { atMs: number; purposes: Record<string, boolean>; gpc: boolean }[];
+  /** From when on which choice stood, in order; empty where none was made. */
+  recorded: ({ atMs: number } & Choice)[];
 }
 
 export interface Judgement {
@@ -37,14 +37,14 @@ export function permissionsOf(
   { rules }: Pick<Release, 'rules'>,
 ): Permission[] {
   const phases: Phase[] = [
-    { fromMs: Number.NEGATIVE_INFINITY, choice: 'none' },
-    ...recorded.map(({ atMs, purposes, gpc }) => ({ fromMs: atMs, choice: { purposes, gpc } })),
+    { fromMs: Number.NEGATIVE_INFINITY, choice: null },
+    ...recorded.map(({ atMs, ...choice }) => ({ fromMs: atMs, choice })),
   ];
   const place = parsePlace(visitorCase.place);
   const signals = signalsOf(visitorCase);
   return phases.map(({ fromMs, choice }) => ({
     fromMs,
-    decision: decide(place, signals, choice === 'none' ? null : choice, rules),
+    decision: decide(place, signals, choice, rules),
   }));
 }
 
@@ -86,9 +86,8 @@ export function judgeVisit(visit: Visit, release: Release, classify: Classifier)
 
   /** What this visit means to allow in the end, also where his choice could not be recorded. */
   function meantInTheEnd(): Record<string, boolean> {
-    const step = visitorCase.steps.at(-1);
-    if (step === undefined) return permissions[0]!.decision.granted;
-    return decide(place, signals, { purposes: chosenBy(step, rules.purposes), gpc: signals.gpc }, rules).granted;
+    const choice = choiceAfter(visitorCase.steps, rules, signals.gpc);
+    return choice ? decide(place, signals, choice, rules).granted : permissions[0]!.decision.granted;
   }
 }
 

@@ -1,12 +1,39 @@
 import type { GateState } from '../look/types';
 import type { ChainLink, Item, ItemKind } from '../observe/types';
+import type { Choice } from '../regimes/types';
 import type { CheckedTold } from './told';
 
-/** One choice that a visitor makes. `only`: one purpose alone. */
-export type Step = 'accept' | 'refuse' | `only:${string}`;
+/** One choice that a visitor makes. `only`: one purpose alone; `except`: all but one. */
+export type Choosing = 'accept' | 'refuse' | `only:${string}` | `except:${string}`;
 
-/** `age:14`: the site tells that its visitor is so old. `guardian`: and that a parent or guardian has agreed. */
-export type CaseSignal = 'gpc' | 'guardian' | `age:${number}`;
+/**
+ * What a visitor does besides choosing. `onward`: goes on to the next page. `return`: leaves, and comes again in a new tab.
+ * `lapse`: comes again when the choice is as old as no law lets it stand. `older`: comes again with a choice that was made
+ * under the first release.
+ */
+export const PASSING = ['onward', 'return', 'lapse', 'older'] as const;
+export type Step = Choosing | (typeof PASSING)[number];
+
+/**
+ * What is done to a visit on purpose, so that races are lost which luck would win: what comes late (the gate, the
+ * recorder's answer), a processor a quarter as fast, a page loaded anew while it loads, a way back through the history, the
+ * site open in a second tab.
+ */
+export const ADVERSITIES = ['slow-gate', 'slow-recorder', 'slow-processor', 'reload', 'back', 'two-tabs'] as const;
+export type Adversity = (typeof ADVERSITIES)[number];
+
+/**
+ * What comes with a visitor. `age:14`: the site tells that he is so old; `guardian`: and that a parent or guardian has
+ * agreed. `phone`: on a small screen; `no-script`: with JavaScript off; `language:fr`: by what his browser asks for.
+ */
+export type CaseSignal =
+  | 'gpc'
+  | 'guardian'
+  | `age:${number}`
+  | 'phone'
+  | 'no-script'
+  | `language:${string}`
+  | Adversity;
 
 /** Place, signals and what is chosen, one step after the other: one kind of visitor. */
 export interface VisitorCase {
@@ -36,7 +63,7 @@ export interface Firing {
 /** From `fromMs` on, until the next phase, the visitor had this choice on record. */
 export interface Phase {
   fromMs: number;
-  choice: 'none' | { purposes: Record<string, boolean>; gpc: boolean };
+  choice: Choice | null;
 }
 
 /**
@@ -69,9 +96,13 @@ export interface CheckedItem {
 
 /** A step that went on record. */
 export interface RecordedStep {
-  step: Step;
+  step: Choosing;
+  /** Id of the record. Absent in reports of earlier versions. */
+  id?: string;
   /** When the visitor clicked. */
   clickedAtMs: number;
+  /** When the ledger has it written, by the recorder's own clock; only where the ledger could be asked. */
+  committedAtMs?: number;
   /** When the browser learned that the record was committed. */
   atMs: number;
 }

@@ -15,7 +15,7 @@ export interface Compared {
 
 /**
  * Holds what the browser told of its requests against what left it. A request that was cancelled so soon that the browser
- * never said whether it went out counts as sent (`left`) where the network has it.
+ * never said whether it went out counts as sent (`left`) where the network has it, and as not sent where it has not.
  *
  * @param wallOf Milliseconds since 1970 of a request's own time.
  */
@@ -50,8 +50,12 @@ export function compareWithNetwork(
     if (carried.length === 0) untold.push(one);
     else if (!carried.some(({ left }) => left)) carried.at(-1)!.left = true;
   }
-  const unseen = told.filter((r) => r.left && !r.cached && r.url.startsWith('http:') && !found.has(r));
-  return { untold, unseen };
+  const missing = told.filter((r) => r.left && !r.cached && r.url.startsWith('http:') && !found.has(r));
+  // What was cancelled on its way out never got there.
+  for (const one of missing) if (one.answeredAt === undefined) one.left = false;
+  // Two who ask for the same at once may share one answer.
+  const reached = new Set([...found].map(({ method, url }) => addressKey(method, url)));
+  return { untold, unseen: missing.filter(({ left, method, url }) => left && !reached.has(addressKey(method, url))) };
 }
 
 /** What a request was for, as far as the network can tell (Fetch Metadata Request Headers, section 2.1). */

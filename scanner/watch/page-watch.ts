@@ -166,6 +166,25 @@ export class PageWatch {
     return this.session.stopped;
   }
 
+  /** Makes the page's processor so many times slower. */
+  async slowDown(times: number): Promise<void> {
+    await this.session.send('Emulation.setCPUThrottlingRate', { rate: times });
+  }
+
+  /** Forgets what the pages kept for as long as their tab is open. */
+  async endSession(): Promise<void> {
+    for (const securityOrigin of this.origins())
+      await this.session
+        .send('DOMStorage.clear', { storageId: { securityOrigin, isLocalStorage: false } })
+        .catch(() => {});
+  }
+
+  /** Of all documents that were seen. */
+  private origins(): Set<string> {
+    const documents = this.requests.all.filter(({ kind }) => kind === 'document' || kind === 'frame');
+    return new Set(documents.map(({ url }) => new URL(url).origin));
+  }
+
   /** Ends the page's process, whatever its scripts do. */
   crash(): void {
     this.session.crash();
@@ -275,10 +294,7 @@ export class PageWatch {
 
   /** Forgets what was seen and clears what the pages stored, so that the next one is visited as by somebody new. */
   async startAfresh(): Promise<void> {
-    const origins = new Set(
-      this.requests.all.filter((r) => r.kind === 'document' || r.kind === 'frame').map((r) => new URL(r.url).origin),
-    );
-    for (const securityOrigin of origins) {
+    for (const securityOrigin of this.origins()) {
       for (const isLocalStorage of [true, false]) {
         // An origin whose frame has gone has no area left to clear.
         await this.session.send('DOMStorage.clear', { storageId: { securityOrigin, isLocalStorage } }).catch(() => {});

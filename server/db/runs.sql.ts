@@ -1,4 +1,4 @@
-import type { CheckedCase, RecordedStep, Step } from '@douane/core/check';
+import type { CheckedCase, Choosing, RecordedStep } from '@douane/core/check';
 import type { Sign } from '@douane/core/observe';
 import { asJson } from './clean';
 import type { Queryable } from './db';
@@ -211,7 +211,7 @@ function withRecorded({
   withdrawnAtMs,
   ...rest
 }: Omit<CheckedCase, 'recorded'> & Partial<OldCase>): CheckedCase {
-  const first = rest.choice === 'withdraw' ? 'accept' : (rest.choice as Step);
+  const first = rest.choice === 'withdraw' ? 'accept' : (rest.choice as Choosing);
   const recorded: RecordedStep[] = [];
   if (rest.recordedAtMs !== null) {
     recorded.push({ step: first, clickedAtMs: clickedAtMs ?? rest.recordedAtMs, atMs: rest.recordedAtMs });

@@ -1,5 +1,6 @@
 import { slippedThings } from '@douane/core/check';
 import { CannotRun, runCheck } from '@douane/scanner';
+import { recordsById } from '../db/records.sql';
 import { releaseInForce } from '../db/releases.sql';
 import { insertCheckedCases, listRuns, type Run, visitedPages } from '../db/runs.sql';
 import type { Site } from '../db/sites.sql';
@@ -20,6 +21,7 @@ export async function checkJob(
     most: 40,
     allowPrivate: config.allowPrivate,
     catalogue: knowledge.all,
+    ledger: (ids) => recordsById(db, organisationId, site.id, ids),
     signal,
     onProgress: progress,
   });

@@ -1,4 +1,4 @@
-import { chosenBy, type Step } from '@douane/core/check';
+import { type Choosing, chosenBy } from '@douane/core/check';
 import { lookUpLanguage } from '@douane/core/language';
 import { placeLabel } from '@douane/core/places';
 import { dayProblem, MODE_WORDS, type Outcome, parsePlace, visitorOutcome } from '@douane/core/regimes';
@@ -14,7 +14,7 @@ interface Tried {
   gpc: boolean;
   age: string;
   guardian: boolean;
-  choice: '' | Step;
+  choice: '' | Choosing;
   days: string;
   on: string;
 }

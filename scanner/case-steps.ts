@@ -1,0 +1,115 @@
+import { type Choosing, changedBy, isChoosing, type Step } from '@douane/core/check';
+import type { Choice } from '@douane/core/regimes';
+import { ageChoice, takeStep } from './consent-acts';
+import { pause, type Visitor } from './visitor';
+import type { SeenRequest } from './watch/requests';
+
+const RECORD_WAIT_MS = 12_000;
+
+/** A choice that the recorder confirmed. */
+export interface Recorded extends Pick<Choice, 'purposes' | 'gpc'> {
+  id: string;
+  step: Choosing;
+  clickedAtMs: number;
+  atMs: number;
+}
+
+/** What came of the steps of a case. */
+export interface Taken {
+  recorded: Recorded[];
+  /** From when on which choice stood, in order. */
+  standing: ({ atMs: number } & Choice)[];
+  /** What kept it from going on. */
+  problems: string[];
+}
+
+/** Takes the steps of a case in order, as a visitor would, each choice after the one before is on record. */
+export class Steps {
+  private readonly changed: { atMs: number; change: Partial<Choice> }[] = [];
+  private readonly problems: string[] = [];
+
+  /**
+   * @param records Address at which the site's recorder takes choices.
+   * @param pages Those to go on to, in order; what was visited is taken out.
+   */
+  constructor(
+    private readonly visitor: Visitor,
+    private readonly records: string,
+    private readonly pages: string[],
+    private readonly goto: (page: string) => Promise<void>,
+  ) {}
+
+  /** @param first The page on which the visit begins, and to which it comes back. */
+  async take(steps: readonly Step[], first: string, signal?: AbortSignal): Promise<void> {
+    let page = first;
+    let made = 0;
+    for (const step of steps) {
+      if (signal?.aborted) return;
+      if (isChoosing(step)) {
+        try {
+          await takeStep(this.visitor.page, step);
+        } catch {
+          this.problems.push(`"${step}" could not be chosen: the banner or its button did not show.`);
+          return;
+        }
+        made += 1;
+        if (!(await this.recordsMade(made))) {
+          this.problems.push(`The recorder did not confirm "${step}" within ${RECORD_WAIT_MS / 1000} s.`);
+          return;
+        }
+        await this.visitor.page.waitForLoadState('load').catch(() => {}); // a withdrawal loads the page anew
+        await this.visitor.settle(signal);
+        continue;
+      }
+      if (step === 'onward') page = this.pages.shift() ?? first;
+      else await this.visitor.comeAgain();
+      const change = changedBy(step);
+      if (Object.keys(change).length > 0) {
+        this.changed.push({ atMs: this.visitor.clock.fromWall(Date.now()), change });
+        if (!(await ageChoice(this.visitor.context, change))) {
+          this.problems.push(`"${step}" could not be tried: the visitor’s browser keeps no choice.`);
+          return;
+        }
+      }
+      await this.goto(page);
+    }
+  }
+
+  /** To be called when all of the visit has been seen. */
+  result(steps: readonly Step[]): Taken {
+    const { clock } = this.visitor;
+    const choosing = steps.filter(isChoosing);
+    const recorded = this.confirmed().flatMap(({ request, ...said }, i): Recorded[] => {
+      const step = choosing[i];
+      const clickedAtMs = clock.fromMonotonic(request.sentAt);
+      const atMs = clock.fromMonotonic(request.answeredAt ?? request.sentAt);
+      return step === undefined ? [] : [{ ...said, step, clickedAtMs, atMs }];
+    });
+    const events = [
+      ...recorded.map(({ atMs, purposes, gpc }) => ({ atMs, made: { purposes, gpc }, change: {} })),
+      ...this.changed.map((one) => ({ ...one, made: undefined })),
+    ].sort((a, b) => a.atMs - b.atMs);
+    let choice: Choice | undefined;
+    const standing = events.flatMap(({ atMs, made, change }) => {
+      choice = made ?? (choice && { ...choice, ...change });
+      return choice ? [{ atMs, ...choice }] : [];
+    });
+    return { recorded, standing, problems: this.problems };
+  }
+
+  /** The choices that the recorder confirmed in this visit, in order. */
+  private confirmed(): ({ request: SeenRequest } & Pick<Recorded, 'id' | 'purposes' | 'gpc'>)[] {
+    return this.visitor.watch.requests.all.flatMap((request) => {
+      if (request.url !== this.records || request.status !== 201 || !request.posted) return [];
+      const { id = '', purposes, gpc } = JSON.parse(request.posted);
+      return [{ request, id, purposes, gpc }];
+    });
+  }
+
+  private async recordsMade(count: number): Promise<boolean> {
+    for (const end = Date.now() + RECORD_WAIT_MS; Date.now() < end; await pause(20)) {
+      if (this.confirmed().length >= count) return true;
+    }
+    return false;
+  }
+}
