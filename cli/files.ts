@@ -1,4 +1,5 @@
 import { readFile, writeFile } from 'node:fs/promises';
+import { type Baseline, baselineSchema } from '@douane/core/check';
 import type { CatalogueEntry } from '@douane/core/classify';
 import { parseAddressList, type ScanPlan, scanPlanSchema } from '@douane/core/coverage';
 import { readCatalogue } from '@douane/core/exchange';
@@ -19,6 +20,10 @@ export const readSetup = (file: string): Promise<Setup> => readFileAs(file, pars
 
 /** Reads a recipe for signing in. */
 export const readSignIn = (file: string): Promise<SignIn> => readFileAs(file, parseSignInText);
+
+/** Reads which slips are known. */
+export const readBaseline = (file: string): Promise<Baseline> =>
+  readFileAs(file, (text) => parseText(baselineSchema, text));
 
 /** Reads a scan plan. */
 export const readScanPlan = (file: string): Promise<ScanPlan> =>

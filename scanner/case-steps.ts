@@ -18,7 +18,7 @@ export interface Recorded extends Pick<Choice, 'purposes' | 'gpc'> {
 export interface Taken {
   recorded: Recorded[];
   /** From when on which choice stood, in order. */
-  standing: ({ atMs: number } & Choice)[];
+  standing: ({ atMs: number; clickedAtMs?: number } & Choice)[];
   /** What kept it from going on. */
   problems: string[];
 }
@@ -86,13 +86,15 @@ export class Steps {
       return step === undefined ? [] : [{ ...said, step, clickedAtMs, atMs }];
     });
     const events = [
-      ...recorded.map(({ atMs, purposes, gpc }) => ({ atMs, made: { purposes, gpc }, change: {} })),
-      ...this.changed.map((one) => ({ ...one, made: undefined })),
+      ...recorded.map(({ atMs, clickedAtMs, purposes, gpc }) => ({
+        ...{ atMs, clickedAtMs, made: { purposes, gpc }, change: {} },
+      })),
+      ...this.changed.map((one) => ({ ...one, clickedAtMs: undefined, made: undefined })),
     ].sort((a, b) => a.atMs - b.atMs);
     let choice: Choice | undefined;
-    const standing = events.flatMap(({ atMs, made, change }) => {
+    const standing = events.flatMap(({ atMs, clickedAtMs, made, change }) => {
       choice = made ?? (choice && { ...choice, ...change });
-      return choice ? [{ atMs, ...choice }] : [];
+      return choice ? [{ atMs, clickedAtMs, ...choice }] : [];
     });
     return { recorded, standing, problems: this.problems };
   }

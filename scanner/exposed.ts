@@ -1,4 +1,4 @@
-import type { Exposure } from '@douane/core/check';
+import type { Exposed } from '@douane/core/check';
 import { allowsMark, heldAs, mayRun, type PlanIndex, policyFor } from '@douane/core/hold';
 import { isFetchedLink } from '@douane/core/hold/fetching';
 import { type Fetched, forbids } from '@douane/core/hold/forbids';
@@ -33,13 +33,13 @@ const MOST_TOLD = 40;
  * may ask for them before any script of the page has run, and a gate before which others run. It is read from the page as
  * the server sent it: what an edge would still mark is not marked. What a policy in the answer forbids is safe.
  */
-export function exposedIn(page: ServedPage, { plan, base, by, granted }: ExposedBy): Omit<Exposure, 'cases'>[] {
+export function exposedIn(page: ServedPage, { plan, base, by, granted }: ExposedBy): Exposed[] {
   const url = new URL(page.url);
   const allows = (mark: string) => allowsMark(mark, granted, plan.unruled);
   if (Object.values(granted).every(Boolean)) return [];
   const policies = (page.headers['content-security-policy'] ?? '').split(',').filter((one) => one.trim());
   const ours = by === 'policy' ? policyFor(plan, (purpose) => mayRun(purpose, granted, plan.unruled)) : null;
-  const found: Omit<Exposure, 'cases'>[] = [];
+  const found: Exposed[] = [];
   /** Addresses held of the tag that is being read. */
   let addresses: URL[] = [];
   const holding = holdingBy(plan, url.hostname, allows);

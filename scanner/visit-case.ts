@@ -3,12 +3,13 @@ import {
   type Adversity,
   type CheckedCase,
   choiceWord,
-  type Exposure,
+  type Exposed,
   judgeTold,
   judgeVisit,
   permissionAt,
   permissionsOf,
   recordProblems,
+  shownBy,
   signalsOf,
   type VisitorCase,
 } from '@douane/core/check';
@@ -27,7 +28,10 @@ import { exposedIn, type ServedPage } from './exposed';
 import { type Resolve, type SentOut, startProxy } from './guard';
 import type { HarEntry } from './har';
 import { heardIn } from './heard';
-import { Visitor } from './visitor';
+import { pause, Visitor } from './visitor';
+
+/** What the browser says it sent comes to the proxy by another way. */
+const NETWORK_MS = 80;
 
 /** Looks records up by their ids, as they stand in the ledger. */
 export type LookUpRecords = (ids: readonly string[]) => Promise<ConsentRecord[]>;
@@ -47,7 +51,7 @@ export interface CaseVisit {
   checked: CheckedCase;
   /** Number of the release that the site was found to carry; `null`: no gate of ours was there. */
   version: number | null;
-  exposed: Omit<Exposure, 'cases'>[];
+  exposed: Exposed[];
 }
 
 /**
@@ -106,6 +110,7 @@ export async function visitCase(
     const heard = version === null || listeners.length === 0 ? null : await heardIn(visitor.page, listeners);
     const record = await keptRecord(visitor.context);
     await visitor.leave();
+    await pause(NETWORK_MS);
     problems.push(...visitor.watch.compareWith(sent, `${base}/`));
     onHar?.(visitorCase, visitor.har(visitorCase.id));
 
@@ -117,6 +122,10 @@ export async function visitCase(
     const exposed = served.flatMap((page) =>
       exposedIn(page, { ...by, granted: permissionAt(permissions, page.atMs).decision.granted }),
     );
+    for (const item of items.filter(({ verdict }) => verdict === 'slipped')) {
+      const shown = shownBy(item, exposed);
+      if (shown) item.shown = shown;
+    }
     const written = new Map((await ledger?.(taken.recorded.map(({ id }) => id)))?.map((one) => [one.id, one]));
     if (ledger)
       for (const made of taken.recorded)

@@ -1,23 +1,30 @@
 import { mkdir } from 'node:fs/promises';
 import path from 'node:path';
 import {
+  adverseCases,
+  type Baseline,
   type CheckReport,
   defaultCases,
+  exposureWords,
   isMistold,
+  luckWords,
+  type Parted,
   parseCase,
+  partByBaseline,
+  slippedFrom,
   slippedThings,
   slipWords,
   toldWords,
   type VisitorCase,
 } from '@douane/core/check';
-import { checkAsJson, checkAsJunit } from '@douane/core/check/reports';
+import { checkAsJson, checkAsJunit, checkAsMarkdown, checkAsSarif } from '@douane/core/check/reports';
 import { plainText } from '@douane/core/observe';
 import { compileRelease } from '@douane/core/release';
 import { plural } from '@douane/core/words';
 import { type HarEntry, harOf, runCheck } from '@douane/scanner';
 import type { Command } from 'commander';
 import pc from 'picocolors';
-import { parseCount, parseResolve, readSetup, writeOut } from '../files';
+import { parseCount, parseResolve, readBaseline, readSetup, writeOut } from '../files';
 import { progress, progressDone, Refused, today } from '../say';
 
 interface Flags {
@@ -28,6 +35,10 @@ interface Flags {
   private?: boolean;
   json?: string;
   junit?: string;
+  sarif?: string;
+  markdown?: string;
+  baseline?: string;
+  adverse: boolean;
   har?: string;
 }
 
@@ -48,6 +59,10 @@ export function checkCommand(program: Command): void {
     .option('--private', 'allow loopback and private addresses')
     .option('--json <file>', 'write the report as JSON; - for standard output')
     .option('--junit <file>', 'write the verdicts as JUnit XML')
+    .option('--sarif <file>', 'write what slipped and what is exposed as SARIF 2.1.0')
+    .option('--markdown <file>', 'write a summary in Markdown; - for standard output')
+    .option('--baseline <file>', 'known slips that do not fail the build, format douane.baseline/1')
+    .option('--no-adverse', 'leave out the visits in which races are lost on purpose')
     .option('--har <dir>', 'write the requests of each case as HAR 1.2')
     .action(async (url: string, flags: Flags) => {
       const release = compileRelease(await readSetup(flags.setup), 1, today());
@@ -56,12 +71,13 @@ export function checkCommand(program: Command): void {
         if (typeof parsed === 'string') throw new Refused(`--case ${text}: ${parsed}`);
         return parsed;
       });
+      const baseline = flags.baseline ? await readBaseline(flags.baseline) : NO_BASELINE;
       const controller = new AbortController();
       process.once('SIGINT', () => controller.abort());
       const hars = new Map<string, HarEntry[]>();
       const report = await runCheck(url, release, {
         ...(flags.har && { onHar: (visitor: VisitorCase, entries: HarEntry[]) => hars.set(visitor.id, entries) }),
-        cases: cases.length > 0 ? cases : defaultCases(release),
+        cases: cases.length > 0 ? cases : [...defaultCases(release), ...(flags.adverse ? adverseCases(release) : [])],
         most: flags.pages,
         allowPrivate: flags.private ?? false,
         resolve: flags.resolve.map(parseResolve),
@@ -70,30 +86,43 @@ export function checkCommand(program: Command): void {
       });
       progressDone();
       if (controller.signal.aborted) throw new Refused('the check was cancelled');
+      const parted = partByBaseline(report, baseline, today());
       if (flags.json) await writeOut(flags.json, checkAsJson(report));
-      if (flags.junit) await writeOut(flags.junit, checkAsJunit(report));
+      if (flags.junit) await writeOut(flags.junit, checkAsJunit(report, parted));
+      if (flags.sarif) await writeOut(flags.sarif, checkAsSarif(report, parted));
+      if (flags.markdown) await writeOut(flags.markdown, checkAsMarkdown(report, parted));
       if (flags.har) await mkdir(flags.har, { recursive: true });
       for (const [id, entries] of hars) {
         const file = path.join(flags.har!, `${id.replace(/[^\w-]+/g, '-')}.har`);
         await writeOut(file, JSON.stringify(harOf(entries, report.browser)));
       }
-      if (flags.json !== '-') summary(report);
+      if (flags.json !== '-' && flags.markdown !== '-') summary(report, parted);
       const mistold = report.cases.some(({ told = [] }) => told.some(isMistold));
-      process.exitCode = report.summary.slipped > 0 || mistold ? 1 : 0;
+      process.exitCode = parted.fresh.length > 0 || mistold ? 1 : 0;
     });
 }
 
-function summary(report: CheckReport): void {
+const NO_BASELINE: Baseline = { format: 'douane.baseline/1', known: [] };
+
+function summary(report: CheckReport, { known, expired, idle }: Parted): void {
+  const isKnown = new Set(known.map(({ item }) => item.host));
   for (const { item, cases } of slippedThings(report.cases)) {
     const who = cases.map((c) => c.id).join(', ');
     console.log(
-      `${pc.red('slipped')} ${item.host} ${item.kind} ${plainText(item.name)} (${item.purpose ?? 'open'}) in: ${who}`,
+      `${isKnown.has(item.host) ? pc.yellow('known  ') : pc.red('slipped')} ${item.host} ${item.kind} ${plainText(item.name)} (${item.purpose ?? 'open'}) in: ${who}`,
     );
     console.log(`        ${slipWords(item)} ${plainText(item.page ?? '')}`);
   }
   for (const { id, told = [], problems } of report.cases) {
     for (const one of told.filter(isMistold)) console.log(`${pc.red('told')} ${plainText(`${id}: ${toldWords(one)}`)}`);
     for (const problem of problems) console.log(pc.yellow(`${id}: ${plainText(problem)}`));
+  }
+  for (const { host, owner, until } of expired)
+    console.log(pc.red(`${host} was known to ${owner} until ${until}, and slips still`));
+  for (const { host, owner } of idle) console.log(`${host} (${owner}) slips no more: take it out of the baseline`);
+  for (const one of report.exposed ?? []) {
+    const luck = luckWords(one, slippedFrom(one, report.cases));
+    console.log(`${pc.yellow('exposed')} ${plainText(`${one.page} ${exposureWords(one)} ${luck}`)}`);
   }
   const { held, cleared, slipped, silent } = report.summary;
   console.log(

@@ -1,3 +1,4 @@
+export { type Baseline, baselineSchema, type Parted, partByBaseline } from './baseline';
 export {
   adverseCases,
   changedBy,
@@ -16,7 +17,9 @@ export {
 } from './cases';
 export { judgeVisit, type Permission, permissionAt, permissionsOf, type Visit } from './judge';
 export { type MadeChoice, recordProblems } from './ledger';
-export { exposedByCase, isMistold, slippedThings, summarise, worstVerdict } from './summary';
+export * from './mends/index';
+export { exposedOn, shownBy } from './shown';
+export { exposedByCase, isMistold, slippedFrom, slippedThings, summarise, worstVerdict } from './summary';
 export { type CheckedTold, type Heard, judgeTold } from './told';
 export * from './types';
-export { choiceWord, slipWords, toldWords } from './words';
+export { choiceWord, exposureWords, luckWords, slipWords, toldWords } from './words';

@@ -14,7 +14,7 @@ export interface Visit {
   visitorCase: VisitorCase;
   observations: Observation[];
   /** From when on which choice stood, in order; empty where none was made. */
-  recorded: ({ atMs: number } & Choice)[];
+  recorded: ({ atMs: number; clickedAtMs?: number } & Choice)[];
 }
 
 export interface Judgement {
@@ -28,6 +28,8 @@ export interface Judgement {
 /** From `fromMs` on, until the next, this visitor may have run what `decision` grants. */
 export interface Permission {
   fromMs: number;
+  /** When the visitor clicked for it. */
+  clickedAtMs?: number;
   decision: Decision;
 }
 
@@ -38,12 +40,13 @@ export function permissionsOf(
 ): Permission[] {
   const phases: Phase[] = [
     { fromMs: Number.NEGATIVE_INFINITY, choice: null },
-    ...recorded.map(({ atMs, ...choice }) => ({ fromMs: atMs, choice })),
+    ...recorded.map(({ atMs, clickedAtMs, ...choice }) => ({ fromMs: atMs, clickedAtMs, choice })),
   ];
   const place = parsePlace(visitorCase.place);
   const signals = signalsOf(visitorCase);
-  return phases.map(({ fromMs, choice }) => ({
+  return phases.map(({ fromMs, clickedAtMs, choice }) => ({
     fromMs,
+    ...(clickedAtMs !== undefined && { clickedAtMs }),
     decision: decide(place, signals, choice, rules),
   }));
 }
@@ -156,8 +159,14 @@ function judgeItem(about: {
 function causeOf(firing: Firing, permissions: Permission[], permits: (decision: Decision) => boolean): SlipCause {
   const index = permissions.findLastIndex(({ fromMs }) => fromMs <= firing.atMs);
   const next = permissions.slice(index + 1).find(({ decision }) => permits(decision));
-  if (next) return { code: 'early', ms: next.fromMs - firing.atMs };
-  if (index > 0) return { code: 'not-permitted', ms: firing.atMs - permissions[index]!.fromMs };
+  if (next) {
+    const clicked = next.clickedAtMs !== undefined && firing.atMs >= next.clickedAtMs;
+    return { code: 'early', ms: next.fromMs - firing.atMs, ...(clicked && { clicked }) };
+  }
+  if (index > 0) {
+    const withdrawn = permissions.slice(1, index).some(({ decision }) => permits(decision));
+    return { code: 'not-permitted', ms: firing.atMs - permissions[index]!.fromMs, ...(withdrawn && { withdrawn }) };
+  }
   return { code: permissions.length === 1 ? 'no-choice' : 'before-choice' };
 }
 

@@ -1,5 +1,5 @@
 import type { CheckedTold } from './told';
-import type { CheckedCase, CheckedItem, Exposure, Verdict } from './types';
+import type { CheckedCase, CheckedItem, Exposed, Exposure, Verdict } from './types';
 
 /** How many items of all cases have each verdict. */
 export function summarise(cases: readonly CheckedCase[]): Record<Verdict, number> {
@@ -30,9 +30,7 @@ export function slippedThings(cases: readonly CheckedCase[]): { item: CheckedIte
 }
 
 /** Each exposure once, with the cases in which it was seen. */
-export function exposedByCase(
-  visits: readonly { id: string; exposed: readonly Omit<Exposure, 'cases'>[] }[],
-): Exposure[] {
+export function exposedByCase(visits: readonly { id: string; exposed: readonly Exposed[] }[]): Exposure[] {
   const all = new Map<string, Exposure>();
   for (const { id, exposed } of visits) {
     for (const one of exposed) {
@@ -44,6 +42,16 @@ export function exposedByCase(
   }
   return [...all.values()].sort((a, b) => a.page.localeCompare(b.page) || (a.line ?? 0) - (b.line ?? 0));
 }
+
+/** In how many of the cases of an exposure something of it went out that was to be held. */
+export const slippedFrom = ({ cases: ids, hosts, page }: Exposure, cases: readonly CheckedCase[]): number =>
+  cases.filter(
+    ({ id, items }) =>
+      ids.includes(id) &&
+      items.some(
+        (one) => one.verdict === 'slipped' && one.page === page && (hosts.length === 0 || hosts.includes(one.host)),
+      ),
+  ).length;
 
 /** Whether tags that manage themselves were told what they should not have been, or too late. */
 export const isMistold = ({ verdict }: CheckedTold): boolean => verdict === 'wrong' || verdict === 'late';

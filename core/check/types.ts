@@ -63,19 +63,25 @@ export interface Firing {
 /** From `fromMs` on, until the next phase, the visitor had this choice on record. */
 export interface Phase {
   fromMs: number;
+  /** When the visitor clicked for it. */
+  clickedAtMs?: number;
   choice: Choice | null;
 }
 
 /**
  * Why a firing was not permitted, as facts; `words.ts` says it. `early`: before the record that permits it, by so many
- * milliseconds. `no-choice`: no choice was ever on record; `before-choice`: none yet. `not-permitted`: so many
- * milliseconds after a record that does not permit it.
+ * milliseconds; `clicked`: when the visitor had clicked already. `no-choice`: no choice was ever on record;
+ * `before-choice`: none yet. `not-permitted`: so many milliseconds after a record that does not permit it; `withdrawn`:
+ * which took back one that did.
  */
 export type SlipCause =
-  | { code: 'early'; ms: number }
+  | { code: 'early'; ms: number; clicked?: true }
   | { code: 'no-choice' }
   | { code: 'before-choice' }
-  | { code: 'not-permitted'; ms: number };
+  | { code: 'not-permitted'; ms: number; withdrawn?: true };
+
+/** How a slip got past the gate; see `shownBy`. */
+export type Shown = 'ahead' | 'above-gate' | 'network' | 'run-time';
 
 export interface CheckedItem {
   kind: ItemKind;
@@ -90,6 +96,8 @@ export interface CheckedItem {
   url?: string;
   chain?: ChainLink[];
   cause?: SlipCause;
+  /** How it got past the gate, where the page tells. */
+  shown?: Shown;
   /** Every firing, for the crossing chart: its time, and whether it was permitted at that time. */
   firings: { atMs: number; permitted: boolean }[];
 }
@@ -134,7 +142,7 @@ export interface CheckedCase {
  * that is to be held and stands where a browser may ask for it before any script runs. `header`: a `Link` header that names
  * somebody held. `gate`: the gate is not there, or not before all that runs.
  */
-export interface Exposure {
+export interface Exposed {
   what: 'tag' | 'header' | 'gate';
   page: string;
   /** Of the markup as it is sent, counted from 1. */
@@ -148,6 +156,10 @@ export interface Exposure {
   /** Under which it is held: purposes, or `*` for third parties that nobody has ruled. */
   marks: string[];
   hosts: string[];
+}
+
+/** The same over all visits of a check. */
+export interface Exposure extends Exposed {
   /** Ids of the cases in which it was sent so. */
   cases: string[];
 }

@@ -1,19 +1,32 @@
+import { UNRULED_MARK } from '../hold/look-up';
+import { GATE_WORDS } from '../look/words';
 import type { CheckedTold } from './told';
-import type { CheckedItem, Step } from './types';
+import type { CheckedItem, Exposed, Exposure, Shown, SlipCause, Step } from './types';
 
 /** Why an item slipped, in a sentence or two; empty where it did not. */
-export function slipWords({ cause, purpose }: Pick<CheckedItem, 'cause' | 'purpose'>): string {
+export function slipWords({ cause, purpose, shown }: Pick<CheckedItem, 'cause' | 'purpose' | 'shown'>): string {
   if (!cause) return '';
+  return [whenWords(cause, purpose), shown && SHOWN_WORDS[shown]].filter(Boolean).join(' ');
+}
+
+const SHOWN_WORDS: Record<Shown, string> = {
+  ahead: 'Its tag stands unmarked in the page, where the browser asks for it ahead of all scripts.',
+  'above-gate': 'On its page the gate does not stand first.',
+  network: 'The browser told nothing of it; the network shows it.',
+  'run-time': '',
+};
+
+function whenWords(cause: SlipCause, purpose: string | null): string {
   const open = purpose === null ? 'It is an open item, so no visitor could say yes to it. ' : '';
   switch (cause.code) {
     case 'early':
-      return `${open}It fired ${Math.round(cause.ms)} ms before the record.`;
+      return `${open}It fired ${cause.clicked ? 'after the click, ' : ''}${Math.round(cause.ms)} ms before the record.`;
     case 'no-choice':
       return `${open}It fired and no choice was on record.`;
     case 'before-choice':
       return `${open}It fired before any choice was on record.`;
     case 'not-permitted':
-      return `${open}It fired ${Math.round(cause.ms)} ms after a record that does not permit it.`;
+      return `${open}It fired ${Math.round(cause.ms)} ms after ${cause.withdrawn ? 'its yes was withdrawn' : 'a record that does not permit it'}.`;
   }
 }
 
@@ -23,6 +36,26 @@ export function choiceWord(steps: readonly Step[]): string {
   const text = steps.join('+');
   return text === 'accept+refuse' ? 'withdraw' : text;
 }
+
+/** What only luck holds, in a sentence. */
+export function exposureWords({ what, line, state, hosts, marks }: Exposed): string {
+  const whose = hosts.join(', ');
+  const by = marks.map((mark) => (mark === UNRULED_MARK ? 'nobody has ruled it' : mark)).join(', ');
+  switch (what) {
+    case 'tag':
+      return `Line ${line}: a browser may ask ${whose} (${by}) for this tag before any script runs.`;
+    case 'header':
+      return `The answer’s Link header has browsers ask ${whose} (${by}) before any script runs.`;
+    case 'gate':
+      return `The gate is ${GATE_WORDS[state ?? 'missing']}.`;
+  }
+}
+
+/** What kept nothing from happening, of all visits: "Held in 20 of 20 visits, but nothing guarantees it." */
+export const luckWords = ({ cases }: Pick<Exposure, 'cases'>, slippedIn: number): string =>
+  slippedIn === 0
+    ? `Held in all ${cases.length} ${cases.length === 1 ? 'visit' : 'visits'} in which it was sent so, but nothing guarantees it.`
+    : `It went out in ${slippedIn} of the ${cases.length} ${cases.length === 1 ? 'visit' : 'visits'} in which it was sent so.`;
 
 /** What one form of telling tags came to, in a sentence. */
 export function toldWords({ listener, verdict, meant, heard }: CheckedTold): string {

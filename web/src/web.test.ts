@@ -1,5 +1,5 @@
 import type { CheckedCase, CheckedItem } from '@douane/core/check';
-import { type ChainLink, type How, lifetimeWords, type RequestKind } from '@douane/core/observe';
+import { lifetimeWords } from '@douane/core/observe';
 import type { Setup } from '@douane/core/setup';
 import { describe, expect, it } from 'vitest';
 import { tally } from './ui/digest';
@@ -7,7 +7,6 @@ import { neighbour } from './ui/keys';
 import { pathOf } from './ui/words';
 import { docOf, sourceOf } from './views/banner/rich-source';
 import { caseWords, lanesOf, servicesOfCases } from './views/check/lanes';
-import { mendFor } from './views/check/mend';
 import { editedSince } from './views/use-draft';
 
 const item = (over: Partial<CheckedItem>): CheckedItem => ({
@@ -21,27 +20,6 @@ const item = (over: Partial<CheckedItem>): CheckedItem => ({
   firings: [],
   ...over,
 });
-const chain = (how: How, kind: RequestKind): ChainLink[] => [
-  { url: 'http://site.localhost/', how: 'page' },
-  { url: 'http://ads.localhost/x', how, kind, ...(how === 'markup' && { line: 3 }) },
-];
-
-describe('how to mend', () => {
-  it.each([
-    ['image', '<img data-gate="advertising" data-gate-src="http://ads.localhost/x">'],
-    ['frame', '<iframe data-gate="advertising" data-gate-src="http://ads.localhost/x"></iframe>'],
-    ['script', '<template data-gate="advertising"><script src="http://ads.localhost/x"></script></template>'],
-    ['style', '<template data-gate="advertising"><link rel="stylesheet" href="http://ads.localhost/x"></template>'],
-  ] as const)('%s in the markup', (kind, code) => {
-    expect(mendFor(item({ chain: chain('markup', kind) })).code).toBe(code);
-  });
-  it('says to rule an open item first, and gives no code where it cannot know', () => {
-    expect(mendFor(item({ purpose: null }))).toEqual({ words: expect.stringContaining('Rule this item first') });
-    expect(mendFor(item({ chain: [] })).code).toBeUndefined();
-    expect(mendFor(item({ chain: chain('script', 'image') })).code).toContain('the snippet as it is');
-  });
-});
-
 describe('lanes', () => {
   const items = [
     item({ service: 'Till', purpose: 'necessary', verdict: 'cleared' }),

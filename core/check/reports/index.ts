@@ -1,2 +1,4 @@
 export { checkAsJson } from './json';
 export { checkAsJunit } from './junit';
+export { checkAsMarkdown } from './markdown';
+export { checkAsSarif } from './sarif';

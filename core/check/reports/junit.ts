@@ -1,20 +1,24 @@
 import junit from 'junit-report-builder';
 import { plainText } from '../../observe/plain-text';
+import type { Parted } from '../baseline';
 import { isMistold } from '../summary';
 import type { CheckReport } from '../types';
-import { slipWords, toldWords } from '../words';
+import { exposureWords, slipWords, toldWords } from '../words';
 
 /** JUnit XML: one suite per case, one test per item; what slipped is a failure with its evidence. */
-export function checkAsJunit({ cases }: Pick<CheckReport, 'cases'>): string {
+export function checkAsJunit({ cases, exposed = [] }: Pick<CheckReport, 'cases' | 'exposed'>, parted?: Parted): string {
   const builder = junit.newBuilder();
   for (const { id, items, told = [], problems } of cases) {
     const suite = builder.testSuite().name(plainText(id));
     for (const item of items) {
+      const by = parted?.known.find((known) => known.item === item)?.by;
+      const known = by ? `, known: ${by.owner}, until ${by.until}` : '';
       const test = suite
         .testCase()
         .className(plainText(item.host))
-        .name(plainText(`${item.kind} ${item.name}: ${item.verdict}`));
-      if (item.verdict === 'slipped') {
+        .name(plainText(`${item.kind} ${item.name}: ${item.verdict}${known}`));
+      if (by) test.skipped();
+      else if (item.verdict === 'slipped') {
         test.failure(plainText(`${slipWords(item)} First at ${Math.round(item.firstAtMs ?? 0)} ms on ${item.page}.`));
       }
     }
@@ -27,5 +31,12 @@ export function checkAsJunit({ cases }: Pick<CheckReport, 'cases'>): string {
     }
     for (const problem of problems) suite.testCase().className('visit').name(plainText(problem)).skipped();
   }
+  const suite = exposed.length > 0 ? builder.testSuite().name('held by luck alone') : null;
+  for (const one of exposed)
+    suite
+      ?.testCase()
+      .className(plainText(one.page))
+      .name(plainText(exposureWords(one)))
+      .skipped();
   return builder.build();
 }

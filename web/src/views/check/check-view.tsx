@@ -15,6 +15,7 @@ import { useSite } from '../site-frame';
 import { underWay, useRuns } from '../use-runs';
 import { CaseMatrix } from './case-matrix';
 import { CrossingChart } from './crossing-chart';
+import { ExposedList } from './exposed-list';
 import { caseWords, serviceOf } from './lanes';
 import { ServiceDocket } from './service-docket';
 import { ToldList } from './told-list';
@@ -45,6 +46,7 @@ export function CheckView() {
           <ServiceDocket
             service={selection.service}
             visit={selection.visit}
+            exposed={report?.exposed}
             items={selection.visit.items.filter((item) => serviceOf(item) === selection.service)}
           />
         ) : (
@@ -170,6 +172,7 @@ export function CheckView() {
             selected={selection.service}
             onSelect={(service) => select(selection.visit.id, service)}
           />
+          <ExposedList exposed={report.exposed ?? []} cases={report.cases} />
           <h2 className="mt-5 mb-1">All cases</h2>
           <CaseMatrix report={report} caseId={selection.visit.id} service={selection.service} onSelect={select} />
         </>
@@ -185,10 +188,11 @@ export function CheckView() {
   );
 }
 
-function headingOf({ cases, summary }: CheckReport): string {
+function headingOf({ cases, summary, exposed }: CheckReport): string {
   const things = slippedThings(cases).length;
+  const luck = exposed && exposed.length > 0 ? `; ${exposed.length} of it by luck alone` : '';
   if (things > 0) return `${plural(things, 'item')} slipped in ${cases.length} kinds of visit`;
-  return `Nothing slipped in ${cases.length} kinds of visit: ${summary.held} held, ${summary.cleared} cleared`;
+  return `Nothing slipped in ${cases.length} kinds of visit: ${summary.held} held, ${summary.cleared} cleared${luck}`;
 }
 
 /** What the address names, or the first thing worth looking at. */

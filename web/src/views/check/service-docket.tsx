@@ -1,24 +1,41 @@
-import { type CheckedCase, type CheckedItem, slipWords } from '@douane/core/check';
+import {
+  type CheckedCase,
+  type CheckedItem,
+  type Exposure,
+  exposedOn,
+  type Mender,
+  mendsFor,
+  slipWords,
+} from '@douane/core/check';
 import { KIND_WORDS } from '@douane/core/observe';
 import { Chain } from '../../ui/chain';
 import { Mark } from '../../ui/mark';
 import { Code, Facts, Section } from '../../ui/parts';
 import { caseWords } from './lanes';
-import { mendFor } from './mend';
+
+const MENDER_WORDS: Record<Mender, string> = {
+  specialist: 'You',
+  developer: 'The site’s developer',
+  operator: 'Who runs the server',
+  provider: 'The provider',
+};
 
 /** One service in one case: what became of each of its items, the evidence, and how to mend what slipped. */
 export function ServiceDocket({
   service,
   visit,
   items,
+  exposed,
 }: {
   service: string;
   visit: CheckedCase;
   items: CheckedItem[];
+  /** In any visit of the check. */
+  exposed: readonly Exposure[] | undefined;
 }) {
   const worst = items[0];
   if (!worst) return null;
-  const mend = worst.verdict === 'slipped' ? mendFor(worst) : null;
+  const mends = worst.verdict === 'slipped' ? mendsFor({ ...worst, exposed: exposedOn(worst, exposed) }) : [];
   return (
     <>
       <p className="caps">{caseWords(visit)}</p>
@@ -73,10 +90,18 @@ export function ServiceDocket({
           <Chain links={worst.chain} />
         </Section>
       )}
-      {mend && (
-        <Section title="Mend">
-          <p className="mb-2">{mend.words}</p>
-          {mend.code && <Code text={mend.code} tone="cleared" />}
+      {mends.length > 0 && (
+        <Section title="What can be done, the least effort first">
+          <ol>
+            {mends.map(({ who, words, code }) => (
+              <li key={words} className="mb-3">
+                <p className="mb-1">
+                  <span className="caps">{MENDER_WORDS[who]}</span> {words}
+                </p>
+                {code && <Code text={code} tone="cleared" />}
+              </li>
+            ))}
+          </ol>
         </Section>
       )}
     </>

@@ -1,8 +1,8 @@
 import type { RuledItem } from '@douane/api';
+import { markedForm } from '@douane/core/check';
 import { useQuery } from '@tanstack/react-query';
 import * as queries from '../../api/queries';
 import { Code } from '../../ui/parts';
-import { markedForm } from '../check/mend';
 
 /** The marked form of each tag that the scan found in the markup and that needs consent, ready to copy. */
 export function MarkedTags({ siteId, needless }: { siteId: string; needless: ReadonlySet<string> }) {
