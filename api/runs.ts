@@ -65,6 +65,17 @@ export interface ScanSetup {
   canMail: boolean;
 }
 
+/** Visits are texts such as `place=DE,choice=refuse`. */
+export interface CheckSetup {
+  usual: string[];
+  /** All that follow from the release in force. */
+  all: string[];
+  /** Which the site is checked with; `null`: the usual ones. */
+  chosen: string[] | null;
+  /** As the last check took them; `null`: nothing is known. */
+  secondsPerCase: number | null;
+}
+
 /** `secret`: shown this once, to whoever checks the signature of what the webhook is sent. */
 export interface SavedNotices {
   mail: string[];

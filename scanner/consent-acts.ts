@@ -17,7 +17,8 @@ import type { Choice } from '@douane/core/regimes';
 import type { BrowserContext, Page } from 'playwright-core';
 import { pause, type Visitor } from './visitor';
 
-const WAIT_MS = 5_000;
+/** Long: on a busy machine a page's own scripts may keep the banner waiting. */
+const WAIT_MS = 10_000;
 const RECORD_WAIT_MS = 12_000;
 
 export type ChoiceCookie = Awaited<ReturnType<BrowserContext['cookies']>>[number];

@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import {
   type CheckedCase,
   type CheckReport,
@@ -14,6 +15,9 @@ import { assertTarget, type Resolve } from './guard';
 import type { HarEntry } from './har';
 import { type CaseVisit, type LookUpRecords, visitCase } from './visit-case';
 
+/** Visits at once, for each processor: most of a visit is waiting. */
+const LANES = 5 * availableParallelism();
+
 export interface CheckOptions {
   cases?: VisitorCase[];
   /** Addresses to visit in every case; found by following links where absent. */
@@ -26,6 +30,7 @@ export interface CheckOptions {
   catalogue?: Classifier;
   /** Where the ledger can be asked, every record is looked up in it. */
   ledger?: LookUpRecords;
+  /** Visits at once. */
   parallel?: number;
   /** Called with the requests of each case, for a HAR. */
   onHar?: (visitorCase: VisitorCase, entries: HarEntry[]) => void;
@@ -39,7 +44,7 @@ export interface CheckOptions {
  * Throws a sentence where the target or a page may not be visited.
  */
 export async function runCheck(target: string, release: Release, options: CheckOptions = {}): Promise<CheckReport> {
-  const { allowPrivate = false, resolve = [], most = 12, parallel = 2, signal, onHar } = options;
+  const { allowPrivate = false, resolve = [], most = 12, parallel = LANES, signal, onHar } = options;
   const mapped = resolve.map((r) => r.host);
   // A page named by hand is looked at as closely as the target: it could be a file of this machine.
   for (const address of [target, ...(options.pages ?? [])]) await assertTarget(address, allowPrivate, mapped);

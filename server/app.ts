@@ -7,6 +7,7 @@ import helmet from 'helmet';
 import type { ServerContext } from './context';
 import { answerProblem, noSuchPath } from './problems';
 import { boardRoutes } from './routes/board';
+import { checkSetupRoutes } from './routes/check-setup';
 import { classifyRoutes } from './routes/classify';
 import { knowledgeRoutes } from './routes/knowledge';
 import { lookRoutes } from './routes/looks';
@@ -94,6 +95,7 @@ export function createApp(context: ServerContext): { app: Express; close(): void
     boardRoutes(context),
     runRoutes(context),
     scanSetupRoutes(context),
+    checkSetupRoutes(context),
     scanRoutes(context),
     classifyRoutes(context),
     nameFamilyRoutes(context),

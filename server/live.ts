@@ -15,6 +15,7 @@ export interface Change {
     | 'items'
     | 'alarms'
     | 'scan-setup'
+    | 'check-setup'
     | 'knowledge'
     | 'organisation'
     | 'draft'

@@ -171,6 +171,21 @@ export function laterCases({ rules }: Cased): VisitorCase[] {
     .flatMap(({ place }) => steps.map((one) => visitorCase(place, one)));
 }
 
+/** Those that a site is checked with where nobody has chosen others. */
+export const usualCases = (release: Cased): VisitorCase[] => [...essentialCases(release), ...adverseCases(release)];
+
+/** All that follow from a release, each once. */
+export function allCases(release: Cased): VisitorCase[] {
+  const all = [...usualCases(release), ...defaultCases(release), ...laterCases(release)];
+  return [...new Map(all.map((one) => [one.id, one])).values()];
+}
+
+/** A case as `parseCase` reads it. */
+export function caseText({ place, steps, signals }: VisitorCase): string {
+  const said = signals.map((signal) => signal.replace(':', '='));
+  return [`place=${place}`, `choice=${choiceWord(steps)}`, ...said].join(',');
+}
+
 /** Reads one of the words of a choice; several are joined by `+`. A text: what is wrong with it. */
 export function parseSteps(text: string, { purposes }: Pick<Rules, 'purposes'>): Step[] | string {
   if (text === 'none') return [];

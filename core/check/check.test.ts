@@ -1,19 +1,26 @@
 import { describe, expect, it } from 'vitest';
 import { firstOf, setupClassifier } from '../classify/index';
-import type { Observation } from '../observe/index';
+import type { How, Observation } from '../observe/index';
 import { compileRelease } from '../release/index';
 import { newSetup } from '../setup/index';
 import {
+  allCases,
+  caseText,
+  choiceAfter,
   defaultCases,
   essentialCases,
   judgeVisit,
+  LAPSED_DAYS,
   parseCase,
+  recordProblems,
+  shownBy,
   slippedThings,
   slipWords,
+  usualCases,
   visitorCase,
   worstVerdict,
 } from './index';
-import type { CheckedCase } from './types';
+import type { CheckedCase, Exposed, Step } from './types';
 
 const setup = newSetup({ key: 's', name: 'S', address: 'http://site.localhost/' }, 'http://localhost:4100/g/s');
 setup.services = [
@@ -273,4 +280,96 @@ it('gathers a slip of several cases as one thing, and shows the worst verdict of
   expect(worstVerdict(items)).toBe('slipped');
   expect(worstVerdict(items.filter((item) => item.verdict === 'held'))).toBe('held');
   expect(worstVerdict([])).toBeNull();
+});
+
+it('reads every case that follows from a release back from its text', () => {
+  const all = allCases(release);
+  expect(all.length).toBeGreaterThan(20);
+  for (const one of all) expect(parseCase(caseText(one), release)).toEqual(one);
+  expect(new Set(all.map(({ id }) => id)).size).toBe(all.length);
+  const usual = usualCases(release).map(({ id }) => id);
+  expect(usual).toEqual(expect.arrayContaining(['DE none', 'DE none slow-gate', 'DE accept two-tabs']));
+});
+
+it('makes no visit adverse where nothing is asked', () => {
+  const quiet = compileRelease({ ...setup, regions: { ...setup.regions, regimes: ['us-ca'] } }, 1, '2026-11-25');
+  expect(
+    usualCases(quiet)
+      .filter(({ place }) => place === 'US-CA')
+      .map(({ id }) => id),
+  ).toEqual(
+    essentialCases(quiet)
+      .filter(({ place }) => place === 'US-CA')
+      .map(({ id }) => id),
+  );
+});
+
+it.each<[Step[], object | null]>([
+  [[], null],
+  [['onward'], null],
+  [['accept'], { purposes: yes, gpc: false }],
+  [['accept', 'onward', 'refuse'], { purposes: no, gpc: false }],
+  [['except:advertising'], { purposes: { ...yes, advertising: false }, gpc: false }],
+  [['accept', 'lapse'], { purposes: yes, gpc: false, ageDays: LAPSED_DAYS }],
+  [['accept', 'lapse', 'refuse'], { purposes: no, gpc: false }],
+  [['refuse', 'older'], { purposes: no, gpc: false, release: 1 }],
+])('after %j this choice stands: %j', (steps, choice) => {
+  expect(choiceAfter(steps, release.rules, false)).toEqual(choice);
+});
+
+it('lets nothing run by a yes that has lapsed', () => {
+  const records = [record(1000), { ...record(2000), ageDays: LAPSED_DAYS }];
+  const firings = [request('ads.localhost', 1500), request('ads.localhost', 2500)];
+  const items = judge('place=DE,choice=accept+lapse', firings, records);
+  expect(items['ads.localhost script']).toMatchObject({
+    verdict: 'slipped',
+    expected: 'hold',
+    firings: [{ permitted: true }, { permitted: false }],
+    cause: { code: 'not-permitted', ms: 500, withdrawn: true },
+  });
+});
+
+it('tells what fires after the click from what fires before it', () => {
+  const recorded = [{ ...record(1000), clickedAtMs: 900 }];
+  const cause = (atMs: number) =>
+    judge('place=DE,choice=accept', [request('ads.localhost', atMs)], recorded)['ads.localhost script']?.cause;
+  expect(cause(950)).toEqual({ code: 'early', ms: 50, clicked: true });
+  expect(cause(850)).toEqual({ code: 'early', ms: 150 });
+});
+
+describe('a record held against what was clicked', () => {
+  const written = {
+    ...{ id: 'r', site: 's', number: 1, version: 1, regimes: ['eu'], place: 'DE', language: 'en', purposes: yes },
+    ...{ method: 'accept-all' as const, signals: { gpc: false }, agent: 'C', test: true, replaces: null, at: '' },
+  };
+  const made = { id: 'r', step: 'accept' as const, visitorCase: { signals: [] } };
+  it.each<[string, Partial<typeof written> | null, RegExp | null]>([
+    ['the same', {}, null],
+    ['none', null, /the ledger has no record r/],
+    ['another yes', { purposes: { ...yes, advertising: false } }, /advertising false, where true was meant/],
+    ['another release', { version: 3 }, /release v3, where v1/],
+    ['another signal', { signals: { gpc: true } }, /Global Privacy Control true/],
+    ['counted', { test: false }, /counts as a visitor’s/],
+  ])('%s', (_what, over, problem) => {
+    const problems = recordProblems(over === null ? undefined : { ...written, ...over }, made, release);
+    if (problem) expect(problems).toEqual([expect.stringMatching(problem)]);
+    else expect(problems).toEqual([]);
+  });
+});
+
+describe('how a slip got past the gate', () => {
+  const page = 'http://site.localhost/fares';
+  const gate: Exposed = { what: 'gate', page, state: 'late', text: '', marks: [], hosts: [] };
+  const tag: Exposed = { what: 'tag', page, line: 3, text: '', marks: [], hosts: ['ads.localhost'] };
+  const by = (how: How) => [{ url: 'http://ads.localhost/', how }];
+  it.each<[Exposed[], How, string | undefined]>([
+    [[], 'markup', undefined],
+    [[tag], 'markup', 'ahead'],
+    [[tag, gate], 'markup', 'above-gate'],
+    [[{ ...tag, page: 'http://site.localhost/other' }], 'markup', undefined],
+    [[{ ...tag, hosts: ['other.localhost'] }], 'script', 'run-time'],
+    [[tag], 'network', 'network'],
+  ])('%j by %s: %s', (exposed, how, shown) => {
+    expect(shownBy({ host: 'ads.localhost', page, chain: by(how) }, exposed)).toBe(shown);
+  });
 });

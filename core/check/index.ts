@@ -1,6 +1,8 @@
 export { type Baseline, baselineSchema, type Parted, partByBaseline } from './baseline';
 export {
   adverseCases,
+  allCases,
+  caseText,
   changedBy,
   choiceAfter,
   chosenBy,
@@ -13,6 +15,7 @@ export {
   parseCase,
   parseSteps,
   signalsOf,
+  usualCases,
   visitorCase,
 } from './cases';
 export { judgeVisit, type Permission, permissionAt, permissionsOf, type Visit } from './judge';

@@ -41,6 +41,29 @@ export async function saveScanPlan(db: Queryable, organisationId: string, siteId
   ]);
 }
 
+/** The visits that a site is checked with, as texts of cases; `null`: the usual ones. */
+export async function checkCasesOf(db: Queryable, organisationId: string, siteId: string): Promise<string[] | null> {
+  const { rows } = await db.query<{ cases: string[] | null }>(
+    'SELECT check_cases AS cases FROM site WHERE organisation_id = $1 AND id = $2',
+    [organisationId, siteId],
+  );
+  return rows[0]?.cases ?? null;
+}
+
+/** Keeps them as a whole. */
+export async function saveCheckCases(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+  cases: readonly string[] | null,
+): Promise<void> {
+  await db.query('UPDATE site SET check_cases = $3 WHERE organisation_id = $1 AND id = $2', [
+    organisationId,
+    siteId,
+    cases,
+  ]);
+}
+
 /** Keeps who is told of a site's alarms as a whole. */
 export async function saveNotices(
   db: Queryable,

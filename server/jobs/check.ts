@@ -1,8 +1,10 @@
-import { slippedThings } from '@douane/core/check';
+import { parseCase, slippedThings, usualCases, type VisitorCase } from '@douane/core/check';
+import type { Release } from '@douane/core/release';
 import { CannotRun, runCheck } from '@douane/scanner';
 import { recordsById } from '../db/records.sql';
 import { releaseInForce } from '../db/releases.sql';
 import { insertCheckedCases, listRuns, type Run, visitedPages } from '../db/runs.sql';
+import { checkCasesOf } from '../db/scan-setup.sql';
 import type { Site } from '../db/sites.sql';
 import type { JobResult, JobTools } from './job';
 
@@ -16,8 +18,10 @@ export async function checkJob(
   const release = await releaseInForce(db, organisationId, site.id);
   if (!release)
     throw new CannotRun('Nothing is published yet, so there is nothing to check against. Publish a release first.');
+  const asked = (run.options.cases as string[] | undefined) ?? (await checkCasesOf(db, organisationId, site.id));
   const { cases, ...report } = await runCheck(release.setup.site.address, release, {
     pages: (run.options.pages as string[] | undefined) ?? (await scannedPages(db, organisationId, site.id)),
+    cases: asked ? asked.map((text) => caseOf(text, release)) : usualCases(release),
     most: 40,
     allowPrivate: config.allowPrivate,
     catalogue: knowledge.all,
@@ -33,9 +37,19 @@ export async function checkJob(
       things: slippedThings(cases).length,
       cases: cases.length,
       pages: report.pages.length,
+      seconds: report.seconds,
+      exposed: report.exposed?.length ?? 0,
       version: release.number,
     },
   };
+}
+
+/** What was chosen under an earlier release may fit no more. */
+function caseOf(text: string, release: Release): VisitorCase {
+  const read = parseCase(text, release);
+  if (typeof read === 'string')
+    throw new CannotRun(`The visit "${text}" does not fit the release in force: ${read}. Choose the visits anew.`);
+  return read;
 }
 
 async function scannedPages(db: JobTools['db'], organisationId: string, siteId: string): Promise<string[] | undefined> {

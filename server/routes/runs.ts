@@ -10,13 +10,17 @@ import type { ServerContext } from '../context';
 import { listCheckedCases, listRuns, type RunKind, runById } from '../db/runs.sql';
 import { notFound } from '../problems';
 import { bodyOf } from './body';
+import { caseTexts } from './check-setup';
 import { personOf } from './session';
 import { actorOf, siteIdOf, siteOf } from './site-of';
 
 const OPTIONS: Record<Exclude<RunKind, 'import'>, z.ZodType<object>> = {
   // What is given here holds for this scan alone, on top of the site's plan.
   scan: scanPlanSchema.pick({ pages: true, listed: true }).partial(),
-  check: z.strictObject({ pages: z.array(webAddress).min(1).max(200).optional() }),
+  check: z.strictObject({
+    pages: z.array(webAddress).min(1).max(200).optional(),
+    cases: caseTexts.optional(),
+  }),
   look: z.strictObject({}),
   'sign-in': z.strictObject({}),
 };

@@ -2,6 +2,7 @@ import type {
   AlarmList,
   AnswerList,
   Board,
+  CheckSetup,
   Comparison,
   Draft,
   FieldHostList,
@@ -43,6 +44,12 @@ export const run = <R extends Run>(siteId: string, kind: Run['kind'], id: string
     queryFn: () => call<R>('GET', `/runs/${id}`),
     enabled: id !== undefined,
     placeholderData: keepPreviousData,
+  });
+
+export const checkSetup = (siteId: string) =>
+  queryOptions({
+    queryKey: ['check-setup', siteId],
+    queryFn: () => call<CheckSetup>('GET', `/sites/${siteId}/check-setup`),
   });
 
 export const items = (siteId: string) =>

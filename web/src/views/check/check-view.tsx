@@ -19,6 +19,7 @@ import { ExposedList } from './exposed-list';
 import { caseWords, serviceOf } from './lanes';
 import { ServiceDocket } from './service-docket';
 import { ToldList } from './told-list';
+import { Visits } from './visits';
 
 export function CheckView() {
   const site = useSite();
@@ -50,15 +51,21 @@ export function CheckView() {
             items={selection.visit.items.filter((item) => serviceOf(item) === selection.service)}
           />
         ) : (
-          report && (
-            <>
-              <Digest
-                title="Verdicts, in all cases"
-                of={report.cases.flatMap(({ items }) => items.map(({ verdict }) => verdict))}
-              />
-              <Digest title="Slipped, by service" of={slippedThings(report.cases).map(({ item }) => serviceOf(item))} />
-            </>
-          )
+          <>
+            <Visits siteId={site.id} pages={report?.pages.length ?? null} />
+            {report && (
+              <>
+                <Digest
+                  title="Verdicts, in all cases"
+                  of={report.cases.flatMap(({ items }) => items.map(({ verdict }) => verdict))}
+                />
+                <Digest
+                  title="Slipped, by service"
+                  of={slippedThings(report.cases).map(({ item }) => serviceOf(item))}
+                />
+              </>
+            )}
+          </>
         )
       }
     >

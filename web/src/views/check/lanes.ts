@@ -34,18 +34,33 @@ const CHOICE_WORDS: Record<string, string> = {
   accept: 'accept all',
   refuse: 'refuse all',
   withdraw: 'accept, then withdraw',
+  onward: 'go on to another page',
+  return: 'come again',
+  lapse: 'come again when it has lapsed',
+  older: 'come again with a choice of an older release',
 };
 
 /** What a further step after the first did, as a word beside its line. */
 export const stepWords = (step: Step) => (step === 'refuse' ? 'withdrawn' : step === 'accept' ? 'accepted' : 'chosen');
 
 const stepInWords = (step: string) =>
-  step.startsWith('only:') ? `only ${step.slice(5)}` : (CHOICE_WORDS[step] ?? step);
+  CHOICE_WORDS[step] ?? step.replace(/^only:/, 'only ').replace(/^except:/, 'all but ');
 
-function signalWords(signal: string): string {
-  if (signal === 'gpc') return 'GPC';
-  return signal.startsWith('age:') ? `aged ${signal.slice(4)}` : 'guardian agreed';
-}
+const SIGNAL_WORDS: Record<string, string> = {
+  gpc: 'GPC',
+  guardian: 'guardian agreed',
+  phone: 'on a phone',
+  'no-script': 'without JavaScript',
+  'slow-gate': 'the gate comes late',
+  'slow-recorder': 'the recorder answers late',
+  'slow-processor': 'a slow processor',
+  reload: 'loaded anew half way',
+  back: 'back through the history',
+  'two-tabs': 'in two tabs',
+};
+
+const signalWords = (signal: string): string =>
+  SIGNAL_WORDS[signal] ?? signal.replace(/^age:/, 'aged ').replace(/^language:/, 'reading ');
 
 /** "DE, refuse all" */
 export function caseWords({ place, choice, signals }: Pick<CheckedCase, 'place' | 'choice' | 'signals'>): string {

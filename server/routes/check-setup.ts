@@ -1,0 +1,59 @@
+import type { CheckSetup } from '@douane/api';
+import { allCases, caseText, parseCase, usualCases } from '@douane/core/check';
+import { compileRelease } from '@douane/core/release';
+import { Router } from 'express';
+import { z } from 'zod';
+import { saveCheckCases } from '../acts/check-setup';
+import { answer } from '../answer';
+import type { ServerContext } from '../context';
+import { releaseInForce } from '../db/releases.sql';
+import { listRuns } from '../db/runs.sql';
+import { checkCasesOf } from '../db/scan-setup.sql';
+import { Problem } from '../problems';
+import { draftOf } from '../site-state';
+import { today } from '../today';
+import { bodyOf } from './body';
+import { actorOf, siteOf } from './site-of';
+
+export const caseTexts = z.array(z.string().trim().min(1).max(200)).min(1).max(500);
+const setupSchema = z.strictObject({ cases: caseTexts.nullable() });
+
+/** Which visits a site is checked with. */
+export function checkSetupRoutes(context: ServerContext): Router {
+  const { db } = context;
+  const router = Router();
+
+  router.get('/sites/:siteId/check-setup', async (req, res) => {
+    const site = await siteOf(context, req);
+    const { organisationId, id } = site;
+    const [chosen, inForce, runs] = await Promise.all([
+      checkCasesOf(db, organisationId, id),
+      releaseInForce(db, organisationId, id),
+      listRuns(db, organisationId, id, 'check'),
+    ]);
+    const release = inForce ?? compileRelease(await draftOf(db, site), 1, today());
+    const last = runs.find(({ state }) => state === 'done')?.summary as { cases: number; seconds?: number } | undefined;
+    answer<CheckSetup>(res, {
+      usual: usualCases(release).map(caseText),
+      all: allCases(release).map(caseText),
+      chosen,
+      secondsPerCase: last?.seconds && last.cases > 0 ? last.seconds / last.cases : null,
+    });
+  });
+
+  router.put('/sites/:siteId/check-setup', async (req, res) => {
+    const site = await siteOf(context, req);
+    const { cases } = bodyOf(setupSchema, req);
+    const release =
+      (await releaseInForce(db, site.organisationId, site.id)) ?? compileRelease(await draftOf(db, site), 1, today());
+    const problems = (cases ?? []).flatMap((text, i) => {
+      const read = parseCase(text, release);
+      return typeof read === 'string' ? [{ path: `cases.${i}`, message: read }] : [];
+    });
+    if (problems.length > 0) throw new Problem(422, 'Some fields are not right', undefined, problems);
+    await saveCheckCases(context, actorOf(req), site.id, cases);
+    res.status(204).end();
+  });
+
+  return router;
+}

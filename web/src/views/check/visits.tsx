@@ -1,0 +1,113 @@
+import type { CheckSetup } from '@douane/api';
+import { plural } from '@douane/core/words';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { call, fieldsAtFault } from '../../api/client';
+import * as queries from '../../api/queries';
+import { Button, FieldProblems, Section, Trouble } from '../../ui/parts';
+import { caseWords } from './lanes';
+
+/** Which visits the site is checked with: chosen by press, more by text, kept for every check from then on. */
+export function Visits({ siteId, pages }: { siteId: string; pages: number | null }) {
+  const { data, error } = useQuery(queries.checkSetup(siteId));
+  if (!data) return <Trouble error={error} />;
+  return <ChosenVisits key={JSON.stringify(data.chosen)} siteId={siteId} pages={pages} setup={data} />;
+}
+
+function ChosenVisits({ siteId, pages, setup }: { siteId: string; pages: number | null; setup: CheckSetup }) {
+  const { usual, all, secondsPerCase } = setup;
+  const kept = setup.chosen ?? usual;
+  const client = useQueryClient();
+  const [chosen, choose] = useState<readonly string[]>(kept);
+  const [more, setMore] = useState('');
+  const save = useMutation({
+    mutationFn: (cases: readonly string[] | null) => call('PUT', `/sites/${siteId}/check-setup`, { cases }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['check-setup', siteId] }),
+  });
+  const listed = [...new Set([...all, ...chosen])];
+  const same = (a: readonly string[], b: readonly string[]) =>
+    a.length === b.length && a.every((one) => b.includes(one));
+  const changed = !same(chosen, kept);
+  const add = () => {
+    if (more.trim() === '') return;
+    choose([...new Set([...chosen, more.trim()])]);
+    setMore('');
+  };
+  return (
+    <Section title="Which visits">
+      <p className="mb-1" role="status">
+        {plural(chosen.length, 'visit')}
+        {pages !== null && ` over ${plural(pages, 'page')} each`}
+        {secondsPerCase !== null && `, about ${durationWords(chosen.length * secondsPerCase)}`}
+      </p>
+      <details open={changed || undefined}>
+        <summary>{setup.chosen ? 'Chosen for this site' : 'The usual ones'}; change</summary>
+        <ul className="my-1 max-h-[320px] overflow-y-auto border-y border-line">
+          {listed.map((text) => (
+            <li key={text} className="border-b border-line last:border-b-0">
+              <label className="flex min-h-6 items-center gap-2 px-1 py-0.5">
+                <input
+                  type="checkbox"
+                  checked={chosen.includes(text)}
+                  onChange={({ target }) =>
+                    choose(target.checked ? [...chosen, text] : chosen.filter((one) => one !== text))
+                  }
+                />
+                {textWords(text)}
+              </label>
+            </li>
+          ))}
+        </ul>
+        <label className="block">
+          One more
+          <span className="mt-0.5 flex gap-2">
+            <input
+              className="mono min-w-0 flex-1"
+              placeholder="place=FR,choice=accept+return,phone"
+              value={more}
+              onChange={(event) => setMore(event.target.value)}
+              onKeyDown={(event) => event.key === 'Enter' && add()}
+            />
+            <Button onClick={add} disabled={more.trim() === ''}>
+              Add
+            </Button>
+          </span>
+        </label>
+        <FieldProblems
+          of={fieldsAtFault(save.error).map(({ path, message }) => ({
+            path: chosen[Number(path.split('.')[1])] ?? path,
+            message,
+          }))}
+        />
+        {fieldsAtFault(save.error).length === 0 && <Trouble error={save.error} />}
+        <div className="mt-2 flex gap-2">
+          <Button
+            kind={changed ? 'act' : 'plain'}
+            disabled={!changed || chosen.length === 0 || save.isPending}
+            onClick={() => save.mutate(chosen)}
+          >
+            {changed ? 'Keep these' : 'Kept'}
+          </Button>
+          {setup.chosen && (
+            <Button kind="quiet" onClick={() => save.mutate(null)}>
+              Back to the usual ones
+            </Button>
+          )}
+        </div>
+      </details>
+    </Section>
+  );
+}
+
+/** What a text of a case says, as `caseWords` says it; one that does not read well stands as it is. */
+function textWords(text: string): string {
+  const parts = text.split(',').map((part) => part.split('='));
+  const said = (key: string) => parts.find(([of]) => of === key)?.[1] ?? '';
+  const signals = parts
+    .filter(([key]) => key !== 'place' && key !== 'choice')
+    .map(([key, value]) => (value === undefined ? key! : `${key}:${value}`));
+  return caseWords({ place: said('place'), choice: said('choice') || 'none', signals });
+}
+
+const durationWords = (seconds: number) =>
+  seconds < 90 ? plural(Math.max(1, Math.round(seconds)), 'second') : plural(Math.round(seconds / 60), 'minute');
