@@ -5,6 +5,7 @@ import {
   choiceWord,
   essentialCases,
   type Step,
+  usualCases,
   type VisitorCase,
   visitorCase,
 } from '@douane/core/check';
@@ -240,6 +241,29 @@ it('runs the cases side by side with the same verdicts, and names the version th
   expect(report.cases.map((c) => c.id)).toEqual(essentialCases(release).map((c) => c.id));
   expect(report).toMatchObject({ version: 1, summary: { slipped: 0 } });
   expect(report.pages).toHaveLength(5);
+});
+
+it('is checked with the visits that were chosen for it, each record looked up in the ledger', async () => {
+  world.web.state.fault = 'clean';
+  const path = `/sites/${siteId}/check-setup`;
+  const setupOf = async () => (await ines.call('GET', path)).body;
+  const { usual, all, chosen } = await setupOf();
+  expect([chosen, usual.length, all.length > usual.length]).toEqual([null, usualCases(release).length, true]);
+  expect(await ines.call('PUT', path, { cases: ['place=DE,choice=accept', 'place=DE,choice=maybe'] })).toMatchObject({
+    status: 422,
+    body: { fields: [{ path: 'cases.1', message: expect.stringContaining('"maybe"') }] },
+  });
+  expect((await setupOf()).chosen).toBeNull();
+  const cases = ['place=DE,choice=accept,phone', 'place=DE,choice=none'];
+  expect((await ines.call('PUT', path, { cases })).status).toBe(204);
+  expect((await setupOf()).chosen).toEqual(cases);
+  const { report } = await ines.run(siteId, 'check');
+  expect(report.cases.map(({ id }: CheckedCase) => id)).toEqual(['DE accept phone', 'DE none']);
+  const [{ recorded, problems }] = report.cases;
+  expect(problems).toEqual([]);
+  expect(recorded).toMatchObject([{ step: 'accept', id: expect.stringMatching(/^[0-9a-f-]{36}$/) }]);
+  expect(Math.abs(recorded[0].committedAtMs - recorded[0].atMs)).toBeLessThan(2_000);
+  expect((await ines.call('PUT', path, { cases: null })).status).toBe(204);
 });
 
 it('tells what tags that manage themselves heard, and where something else told them otherwise', async () => {
