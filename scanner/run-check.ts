@@ -16,7 +16,7 @@ import type { HarEntry } from './har';
 import { type CaseVisit, type LookUpRecords, visitCase } from './visit-case';
 
 /** Visits at once, for each processor: most of a visit is waiting. */
-const LANES = 5 * availableParallelism();
+const LANES = 6 * availableParallelism();
 
 export interface CheckOptions {
   cases?: VisitorCase[];

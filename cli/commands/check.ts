@@ -7,6 +7,7 @@ import {
   defaultCases,
   exposureWords,
   isMistold,
+  isSameItem,
   luckWords,
   type Parted,
   parseCase,
@@ -105,11 +106,10 @@ export function checkCommand(program: Command): void {
 const NO_BASELINE: Baseline = { format: 'douane.baseline/1', known: [] };
 
 function summary(report: CheckReport, { known, expired, idle }: Parted): void {
-  const isKnown = new Set(known.map(({ item }) => item.host));
   for (const { item, cases } of slippedThings(report.cases)) {
     const who = cases.map((c) => c.id).join(', ');
     console.log(
-      `${isKnown.has(item.host) ? pc.yellow('known  ') : pc.red('slipped')} ${item.host} ${item.kind} ${plainText(item.name)} (${item.purpose ?? 'open'}) in: ${who}`,
+      `${known.some((one) => isSameItem(one.item, item)) ? pc.yellow('known  ') : pc.red('slipped')} ${item.host} ${item.kind} ${plainText(item.name)} (${item.purpose ?? 'open'}) in: ${who}`,
     );
     console.log(`        ${slipWords(item)} ${plainText(item.page ?? '')}`);
   }

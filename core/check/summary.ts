@@ -14,6 +14,9 @@ export function worstVerdict(items: readonly CheckedItem[]): Verdict | null {
   return order.find((verdict) => items.some((item) => item.verdict === verdict)) ?? null;
 }
 
+type Named = Pick<CheckedItem, 'kind' | 'host' | 'name'>;
+export const isSameItem = (a: Named, b: Named): boolean => a.kind === b.kind && a.host === b.host && a.name === b.name;
+
 /** Different things that slipped in any case, with the cases in which they did. */
 export function slippedThings(cases: readonly CheckedCase[]): { item: CheckedItem; cases: CheckedCase[] }[] {
   const things = new Map<string, { item: CheckedItem; cases: CheckedCase[] }>();

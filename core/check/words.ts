@@ -1,5 +1,6 @@
 import { UNRULED_MARK } from '../hold/look-up';
 import { GATE_WORDS } from '../look/words';
+import { plural } from '../words/index';
 import type { CheckedTold } from './told';
 import type { CheckedItem, Exposed, Exposure, Shown, SlipCause, Step } from './types';
 
@@ -54,8 +55,8 @@ export function exposureWords({ what, line, state, hosts, marks }: Exposed): str
 /** What kept nothing from happening, of all visits: "Held in 20 of 20 visits, but nothing guarantees it." */
 export const luckWords = ({ cases }: Pick<Exposure, 'cases'>, slippedIn: number): string =>
   slippedIn === 0
-    ? `Held in all ${cases.length} ${cases.length === 1 ? 'visit' : 'visits'} in which it was sent so, but nothing guarantees it.`
-    : `It went out in ${slippedIn} of the ${cases.length} ${cases.length === 1 ? 'visit' : 'visits'} in which it was sent so.`;
+    ? `Held in ${cases.length} of ${plural(cases.length, 'visit')}, but nothing guarantees it.`
+    : `It went out in ${slippedIn} of ${plural(cases.length, 'visit')}.`;
 
 /** What one form of telling tags came to, in a sentence. */
 export function toldWords({ listener, verdict, meant, heard }: CheckedTold): string {

@@ -3,15 +3,15 @@ import { plural } from '../../words/index';
 import type { Parted } from '../baseline';
 import { mendsFor } from '../mends/index';
 import { exposedOn } from '../shown';
-import { isMistold, slippedFrom, slippedThings } from '../summary';
-import type { CheckReport } from '../types';
+import { isMistold, isSameItem, slippedFrom, slippedThings } from '../summary';
+import type { CheckedItem, CheckReport } from '../types';
 import { exposureWords, luckWords, slipWords, toldWords } from '../words';
 
 /** A summary in Markdown (CommonMark with tables), as build systems show beside a change. */
 export function checkAsMarkdown(report: CheckReport, parted?: Parted): string {
   const { cases, pages, seconds, summary, exposed = [], target } = report;
   const things = slippedThings(cases);
-  const knownOf = (host: string) => parted?.known.find(({ item }) => item.host === host)?.by;
+  const knownOf = (slip: CheckedItem) => parted?.known.find(({ item }) => isSameItem(item, slip))?.by;
   const lines = [
     `## ${things.length === 0 ? 'Nothing slipped' : `${plural(things.length, 'item')} slipped`} on ${code(target)}`,
     '',
@@ -21,20 +21,21 @@ export function checkAsMarkdown(report: CheckReport, parted?: Parted): string {
   if (things.length > 0) {
     lines.push('| What | For | Page | Cases | Why | |', '| --- | --- | --- | --- | --- | --- |');
     for (const { item, cases: inCases } of things) {
-      const by = knownOf(item.host);
+      const by = knownOf(item);
       const known = by ? `known: ${by.owner}, until ${by.until}` : '';
       const cells = [code(`${item.host} ${item.name}`), item.purpose ?? 'open', code(item.page ?? ''), inCases.length];
       lines.push(`| ${[...cells, slipWords(item), known].map(cell).join(' | ')} |`);
     }
     lines.push('');
-    for (const { item } of things) {
+    const mends = things.flatMap(({ item }) => {
       const [mend] = mendsFor({ ...item, exposed: exposedOn(item, exposed) });
-      if (mend) lines.push(`- ${code(item.host)}: ${text(mend.words)}`, ...(mend.code ? ['', fenced(mend.code)] : []));
-    }
-    lines.push('');
+      return mend ? [`- ${code(item.host)}: ${text(mend.words)}${mend.code ? `\n\n${fenced(mend.code)}` : ''}`] : [];
+    });
+    // One tag brings in a cookie and its requests alike.
+    lines.push(...new Set(mends), '');
   }
   if (exposed.length > 0) {
-    lines.push('### Held by luck alone', '');
+    lines.push('### Exposed', '');
     for (const one of exposed)
       lines.push(`- ${code(one.page)}: ${text(exposureWords(one))} ${luckWords(one, slippedFrom(one, cases))}`);
     lines.push('');

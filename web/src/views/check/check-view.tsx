@@ -51,21 +51,15 @@ export function CheckView() {
             items={selection.visit.items.filter((item) => serviceOf(item) === selection.service)}
           />
         ) : (
-          <>
-            <Visits siteId={site.id} pages={report?.pages.length ?? null} />
-            {report && (
-              <>
-                <Digest
-                  title="Verdicts, in all cases"
-                  of={report.cases.flatMap(({ items }) => items.map(({ verdict }) => verdict))}
-                />
-                <Digest
-                  title="Slipped, by service"
-                  of={slippedThings(report.cases).map(({ item }) => serviceOf(item))}
-                />
-              </>
-            )}
-          </>
+          report && (
+            <>
+              <Digest
+                title="Verdicts, in all cases"
+                of={report.cases.flatMap(({ items }) => items.map(({ verdict }) => verdict))}
+              />
+              <Digest title="Slipped, by service" of={slippedThings(report.cases).map(({ item }) => serviceOf(item))} />
+            </>
+          )
         )
       }
     >
@@ -125,6 +119,7 @@ export function CheckView() {
         )}
       </Finding>
       <Trouble error={error ?? start.error} />
+      {site.state.version !== null && !running && <Visits siteId={site.id} pages={report?.pages.length ?? null} />}
       {running && (
         <div className="mb-4 border-y border-line bg-sheet px-4 py-3" role="status">
           <progress
@@ -197,7 +192,7 @@ export function CheckView() {
 
 function headingOf({ cases, summary, exposed }: CheckReport): string {
   const things = slippedThings(cases).length;
-  const luck = exposed && exposed.length > 0 ? `; ${exposed.length} of it by luck alone` : '';
+  const luck = exposed && exposed.length > 0 ? `; ${plural(exposed.length, 'tag')} exposed` : '';
   if (things > 0) return `${plural(things, 'item')} slipped in ${cases.length} kinds of visit`;
   return `Nothing slipped in ${cases.length} kinds of visit: ${summary.held} held, ${summary.cleared} cleared${luck}`;
 }

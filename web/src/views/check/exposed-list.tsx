@@ -2,17 +2,17 @@ import { type CheckedCase, type Exposure, exposureWords, luckWords, mendsFor, sl
 import { Code } from '../../ui/parts';
 import { pathOf } from '../../ui/words';
 
-/** What only luck holds, page by page, with how to have it held for sure. */
+/** What only luck could hold, page by page, with how to have it held for sure. */
 export function ExposedList({ exposed, cases }: { exposed: readonly Exposure[]; cases: readonly CheckedCase[] }) {
   if (exposed.length === 0) return null;
   return (
     <section aria-labelledby="exposed">
       <h2 id="exposed" className="mt-5 mb-1">
-        Held by luck alone
+        Exposed
       </h2>
       <p className="mb-1 max-w-[720px] text-ink2">
-        By the page as its server sends it, whatever came of it in these visits: a browser that is a little quicker asks
-        before the gate can hold.
+        Nothing but luck could hold these. It is read from the page as its server sends it, whatever came of it in these
+        visits: a browser that is a little quicker asks before the gate can hold.
       </p>
       <ul className="border-y border-line bg-sheet">
         {exposed.map((one) => {

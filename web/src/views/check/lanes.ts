@@ -34,7 +34,6 @@ const CHOICE_WORDS: Record<string, string> = {
   accept: 'accept all',
   refuse: 'refuse all',
   withdraw: 'accept, then withdraw',
-  onward: 'go on to another page',
   return: 'come again',
   lapse: 'come again when it has lapsed',
   older: 'come again with a choice of an older release',
@@ -51,11 +50,11 @@ const SIGNAL_WORDS: Record<string, string> = {
   guardian: 'guardian agreed',
   phone: 'on a phone',
   'no-script': 'without JavaScript',
-  'slow-gate': 'the gate comes late',
-  'slow-recorder': 'the recorder answers late',
-  'slow-processor': 'a slow processor',
-  reload: 'loaded anew half way',
-  back: 'back through the history',
+  'slow-gate': 'late gate',
+  'slow-recorder': 'late recorder',
+  'slow-processor': 'slow processor',
+  reload: 'loaded twice',
+  back: 'and back',
   'two-tabs': 'in two tabs',
 };
 
@@ -64,6 +63,7 @@ const signalWords = (signal: string): string =>
 
 /** "DE, refuse all" */
 export function caseWords({ place, choice, signals }: Pick<CheckedCase, 'place' | 'choice' | 'signals'>): string {
-  const chose = CHOICE_WORDS[choice] ?? choice.split('+').map(stepInWords).join(', then ');
+  const chose =
+    CHOICE_WORDS[choice] ?? choice.split('+').map(stepInWords).join(', then ').replace('onward, then', 'elsewhere');
   return [place || 'unknown place', chose, ...signals.map(signalWords)].join(', ');
 }

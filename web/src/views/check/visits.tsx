@@ -4,7 +4,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call, fieldsAtFault } from '../../api/client';
 import * as queries from '../../api/queries';
-import { Button, FieldProblems, Section, Trouble } from '../../ui/parts';
+import { Button, FieldProblems, Trouble } from '../../ui/parts';
 import { caseWords } from './lanes';
 
 /** Which visits the site is checked with: chosen by press, more by text, kept for every check from then on. */
@@ -34,15 +34,14 @@ function ChosenVisits({ siteId, pages, setup }: { siteId: string; pages: number 
     setMore('');
   };
   return (
-    <Section title="Which visits">
-      <p className="mb-1" role="status">
-        {plural(chosen.length, 'visit')}
+    <details className="mb-4">
+      <summary>
+        {setup.chosen ? 'Chosen for this site' : 'As usual'}: {plural(chosen.length, 'visit')}
         {pages !== null && ` over ${plural(pages, 'page')} each`}
         {secondsPerCase !== null && `, about ${durationWords(chosen.length * secondsPerCase)}`}
-      </p>
-      <details open={changed || undefined}>
-        <summary>{setup.chosen ? 'Chosen for this site' : 'The usual ones'}; change</summary>
-        <ul className="my-1 max-h-[320px] overflow-y-auto border-y border-line">
+      </summary>
+      <div className="mt-2 max-w-[640px]">
+        <ul className="mb-2 max-h-[320px] overflow-y-auto border-y border-line bg-sheet">
           {listed.map((text) => (
             <li key={text} className="border-b border-line last:border-b-0">
               <label className="flex min-h-6 items-center gap-2 px-1 py-0.5">
@@ -94,8 +93,8 @@ function ChosenVisits({ siteId, pages, setup }: { siteId: string; pages: number 
             </Button>
           )}
         </div>
-      </details>
-    </Section>
+      </div>
+    </details>
   );
 }
 
