@@ -38,8 +38,8 @@ export function nextTime(cron: string, zone: string, after: Date): NextTime {
 }
 
 /**
- * Starts the scans whose time has come, each once, however many times were missed while no worker ran, and with each a look
- * whether the gate stands in the pages still, where a version is in force.
+ * Starts the scans whose time has come, each once, however many times were missed while no worker ran, and with each, where
+ * a version is in force, a look whether the gate stands in the pages still and a check.
  */
 export async function startDueScans(db: Queryable, queue: RunQueue, now = new Date()): Promise<number> {
   let started = 0;
@@ -54,7 +54,8 @@ export async function startDueScans(db: Queryable, queue: RunQueue, now = new Da
     const { organisationId, siteId } = schedule;
     await queue.request(db, { organisationId, siteId, kind: 'scan', options: { scheduled: true } });
     if (await releaseInForce(db, organisationId, siteId))
-      await queue.request(db, { organisationId, siteId, kind: 'look', options: { scheduled: true } });
+      for (const kind of ['look', 'check'] as const)
+        await queue.request(db, { organisationId, siteId, kind, options: { scheduled: true } });
     started += 1;
   }
   return started;

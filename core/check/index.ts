@@ -22,7 +22,16 @@ export { judgeVisit, type Permission, permissionAt, permissionsOf, type Visit } 
 export { type MadeChoice, recordProblems } from './ledger';
 export * from './mends/index';
 export { exposedOn, shownBy } from './shown';
-export { exposedByCase, isMistold, isSameItem, slippedFrom, slippedThings, summarise, worstVerdict } from './summary';
+export {
+  exposedByCase,
+  isMistold,
+  isSameItem,
+  newlySlipped,
+  slippedFrom,
+  slippedThings,
+  summarise,
+  worstVerdict,
+} from './summary';
 export { type CheckedTold, type Heard, judgeTold } from './told';
 export * from './types';
 export { choiceWord, exposureWords, luckWords, slipWords, toldWords } from './words';

@@ -46,6 +46,14 @@ export function exposedByCase(visits: readonly { id: string; exposed: readonly E
   return [...all.values()].sort((a, b) => a.page.localeCompare(b.page) || (a.line ?? 0) - (b.line ?? 0));
 }
 
+/** What slips in a check that did not slip in the one before. */
+export function newlySlipped(before: readonly CheckedCase[], now: readonly CheckedCase[]): CheckedItem[] {
+  const known = slippedThings(before);
+  return slippedThings(now)
+    .map(({ item }) => item)
+    .filter((item) => !known.some((one) => isSameItem(one.item, item)));
+}
+
 /** In how many of the cases of an exposure something of it went out that was to be held. */
 export const slippedFrom = ({ cases: ids, hosts, page }: Exposure, cases: readonly CheckedCase[]): number =>
   cases.filter(

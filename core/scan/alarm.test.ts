@@ -14,6 +14,11 @@ it.each([
     'Visitors met 3 third parties that no scan has seen. First: k.example',
   ],
   [
+    'check',
+    { runId: 'r', count: 2, items: [{ ...cookie, slipped: true as const }] },
+    '2 things slip that did not before. First: cookie _k of k.example',
+  ],
+  [
     'look',
     { runId: 'r', count: 2, items: [page] },
     'The gate is no longer in order on 2 pages. First: https://shop.example/basket, not there',

@@ -5,7 +5,12 @@ import { KIND_WORDS } from '../observe/words';
 import { plural } from '../words/index';
 
 /** One new thing that a scan or visitors found, with a page that has it; or a page on which the gate is out of order. */
-export type AlarmItem = Pick<Item, 'name' | 'host' | 'party'> & { kind: Item['kind'] | 'gate'; page: string };
+export type AlarmItem = Pick<Item, 'name' | 'host' | 'party'> & {
+  kind: Item['kind'] | 'gate';
+  page: string;
+  /** A check found it to fire where it may not. */
+  slipped?: true;
+};
 
 export interface AlarmFacts {
   runId: string | null;
@@ -13,12 +18,13 @@ export interface AlarmFacts {
   items: readonly AlarmItem[];
 }
 
-/** Who found what an alarm tells: a scan, visitors (`runId` is `null`), or a look at whether the gate stands. */
-export type AlarmSource = 'scan' | 'visitors' | 'look';
+/** Who found what an alarm tells: a scan, visitors (`runId` is `null`), a look at whether the gate stands, or a check. */
+export type AlarmSource = 'scan' | 'visitors' | 'look' | 'check';
 
-/** `runId`: the scan or look that found it. What a look finds are pages, of kind `gate`. */
+/** `runId`: the scan, look or check that found it. What a look finds are pages, of kind `gate`. */
 export function alarmSource({ runId, items }: Pick<AlarmFacts, 'runId' | 'items'>): AlarmSource {
   if (runId === null) return 'visitors';
+  if (items[0]?.slipped) return 'check';
   return items[0]?.kind === 'gate' ? 'look' : 'scan';
 }
 
@@ -45,6 +51,8 @@ export function alarmWords(alarm: AlarmFacts): string {
         : `Visitors met ${count} third parties that no scan has seen${first ? `. First: ${first.host}` : ''}`;
     case 'look':
       return `The gate is no longer in order on ${plural(count, 'page')}. First: ${first!.page}, ${first!.name}`;
+    case 'check':
+      return `${plural(count, 'thing')} ${count === 1 ? 'slips' : 'slip'} that did not before. First: ${alarmKind(first!.kind)} ${first!.name} of ${first!.host}`;
     case 'scan': {
       const example = first ? `. First: ${alarmKind(first.kind)} ${first.name} of ${first.host}` : '';
       return `${plural(count, 'new thing')}${example}`;

@@ -6,13 +6,14 @@ import { releaseInForce } from '../db/releases.sql';
 import { insertCheckedCases, listRuns, type Run, visitedPages } from '../db/runs.sql';
 import { checkCasesOf } from '../db/scan-setup.sql';
 import type { Site } from '../db/sites.sql';
+import { raiseCheckAlarm } from '../notices/alarms';
 import type { JobResult, JobTools } from './job';
 
 /** Checks a site against the release in force, on the pages that the last scan reached. The report names the release. */
 export async function checkJob(
   run: Run,
   site: Site,
-  { db, config, knowledge, signal, progress }: JobTools,
+  { db, config, knowledge, queue, signal, progress }: JobTools,
 ): Promise<JobResult> {
   const { organisationId } = run;
   const release = await releaseInForce(db, organisationId, site.id);
@@ -30,6 +31,7 @@ export async function checkJob(
     onProgress: progress,
   });
   await insertCheckedCases(db, organisationId, run.id, cases);
+  await raiseCheckAlarm(db, queue, site, run, cases);
   return {
     report,
     summary: {

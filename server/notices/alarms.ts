@@ -1,3 +1,4 @@
+import { type CheckedCase, newlySlipped } from '@douane/core/check';
 import { fieldSettings } from '@douane/core/field';
 import { type LookReport, lostSince } from '@douane/core/look';
 import { compareScans, type Item, plainText } from '@douane/core/observe';
@@ -7,7 +8,7 @@ import { deliveryById, insertAlarm, insertDelivery, noteDelivery } from '../db/a
 import { type Db, inTransaction } from '../db/db';
 import { deleteOldFieldReports, listFieldHosts, noteFieldAlarm, sitesWithFieldNews } from '../db/field-reports.sql';
 import { familySettings } from '../db/name-families.sql';
-import { type Run, reportsBefore, runBefore, visitedPages } from '../db/runs.sql';
+import { listCheckedCases, type Run, reportsBefore, runBefore, visitedPages } from '../db/runs.sql';
 import { scanSetupOf } from '../db/scan-setup.sql';
 import { listScanItems } from '../db/scans.sql';
 import { type Site, siteById } from '../db/sites.sql';
@@ -16,6 +17,8 @@ import { announce } from '../live';
 import { sendMail } from './mail';
 import { postWebhook } from './webhook';
 
+/** Items kept with an alarm; the rest is a number. */
+const MOST_KEPT = 1_000;
 /** Items told in a message; the rest is a number and a link. */
 const MOST_TOLD = 50;
 
@@ -38,15 +41,33 @@ export async function raiseAlarm(
   const { added } = compareScans({ items, pages }, now, families);
   if (added.length === 0) return;
   const told = added.map(({ kind, name, host, party, pages: on }) => ({ kind, name, host, party, page: on[0] ?? '' }));
-  const alarmId = await insertAlarm(db, {
-    organisationId,
-    siteId: site.id,
-    runId: run.id,
-    beforeRunId: before.id,
-    count: added.length,
-    items: told.slice(0, 1000),
-  });
+  await raise(db, queue, site, { runId: run.id, beforeRunId: before.id, count: added.length, items: told });
+}
+
+type Raised = Pick<Parameters<typeof insertAlarm>[1], 'runId' | 'beforeRunId' | 'count' | 'items'>;
+
+/** Keeps an alarm with the first of what it tells of, and sends it on its ways. */
+async function raise(db: Db, queue: RunQueue, site: Site, { items, ...alarm }: Raised): Promise<void> {
+  const { organisationId, id: siteId } = site;
+  const alarmId = await insertAlarm(db, { organisationId, siteId, ...alarm, items: items.slice(0, MOST_KEPT) });
   if (alarmId) await sendOnItsWays(db, queue, site, alarmId);
+}
+
+/** Raises an alarm where something slips in a check that did not in the one before. */
+export async function raiseCheckAlarm(
+  db: Db,
+  queue: RunQueue,
+  site: Site,
+  run: Run,
+  cases: readonly CheckedCase[],
+): Promise<void> {
+  const before = await runBefore(db, run);
+  if (!before) return;
+  const items = newlySlipped(await listCheckedCases(db, run.organisationId, before.id), cases).map(
+    ({ kind, name, host, page = '' }): AlarmItem => ({ kind, name, host, party: 'third', page, slipped: true }),
+  );
+  if (items.length === 0) return;
+  await raise(db, queue, site, { runId: run.id, beforeRunId: before.id, count: items.length, items });
 }
 
 /** How many looks may have failed to reach a page before it counts as never seen. */
@@ -54,18 +75,12 @@ const LOOKS_BACK = 10;
 
 /** Raises an alarm where pages that carried the gate in order when they were last looked at do not any more. */
 export async function raiseLookAlarm(db: Db, queue: RunQueue, site: Site, run: Run, report: LookReport): Promise<void> {
-  const { organisationId } = run;
   const lost = lostSince((await reportsBefore(db, run, LOOKS_BACK)) as LookReport[], report);
   if (lost.length === 0) return;
-  const alarmId = await insertAlarm(db, {
-    organisationId,
-    siteId: site.id,
-    runId: run.id,
-    beforeRunId: null,
-    count: lost.length,
-    items: lost.map(gateAlarmItem),
+  await raise(db, queue, site, {
+    ...{ runId: run.id, beforeRunId: null },
+    ...{ count: lost.length, items: lost.map(gateAlarmItem) },
   });
-  if (alarmId) await sendOnItsWays(db, queue, site, alarmId);
 }
 
 /** Raises an alarm where enough pages of visitors have told of third parties that no scan has seen; each raises one once. */
@@ -111,6 +126,7 @@ export async function deliver(db: Db, config: Config, deliveryId: string, lastTr
     scan: `scan/compare/${alarm.beforeRunId}/${alarm.runId}`,
     visitors: 'scan/visitors',
     look: 'install',
+    check: 'check',
   };
   const link = `${config.publicUrl}/sites/${site.id}/${view[source]}`;
   const { address } = site.setup.site;
@@ -160,6 +176,7 @@ export async function deliver(db: Db, config: Config, deliveryId: string, lastTr
 const FOUND: Record<AlarmSource, (address: string) => string> = {
   scan: (address) => `The scan of ${address} found what the one before did not`,
   visitors: (address) => `Visitors of ${address} met what no scan has seen`,
+  check: (address) => `The check of ${address} found to slip what did not in the one before`,
   look: (address) => `Pages of ${address} no longer carry the gate as they did`,
 };
 
@@ -168,6 +185,7 @@ const TYPES: Record<AlarmSource, string> = {
   scan: 'scan.new-items',
   visitors: 'field.new-hosts',
   look: 'look.gate-lost',
+  check: 'check.slipped',
 };
 
 /** Names come from pages; in a letter each stays on its line. */

@@ -36,7 +36,7 @@ export function AlarmsView() {
         }
       >
         A scan that finds what the one before did not raises an alarm, and so do visitors who meet what no scan has
-        seen, and a page that no longer carries the gate.
+        seen, a page that no longer carries the gate, and what slips in a check that did not before.
       </Finding>
       <Trouble error={error ?? seen.error} />
       {data && alarms.length === 0 && (
@@ -91,6 +91,8 @@ function WhereItIs({ of: alarm, siteId }: { of: Alarm; siteId: string }) {
       );
     case 'visitors':
       return <Link to={`/sites/${siteId}/scan/visitors`}>see what visitors met</Link>;
+    case 'check':
+      return <Link to={`/sites/${siteId}/check`}>see the check</Link>;
     case 'look':
       return <Link to={`/sites/${siteId}/install`}>see what each page carries</Link>;
   }
