@@ -65,6 +65,11 @@ export interface ScanSetup {
   canMail: boolean;
 }
 
+/** The report of a check as it was given out. `hash`: SHA-256 of the file, in hex. */
+export interface GivenReport {
+  hash: string;
+}
+
 /** Visits are texts such as `place=DE,choice=refuse`. */
 export interface CheckSetup {
   usual: string[];

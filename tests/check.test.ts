@@ -1,3 +1,6 @@
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import {
   type CaseSignal,
   type CheckedCase,
@@ -17,6 +20,7 @@ import { FAULTS, type Fault, type LogEntry, requestOf } from '@douane/demo';
 import { runCheck } from '@douane/scanner';
 import { loadKnowledge } from '@douane/server';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { douane } from './support/cli';
 import { Client, startWorld, type World } from './support/world';
 
 /** What slips in which fault, by the fault's own recipe. Hosts; an empty list is a clean site. */
@@ -264,6 +268,27 @@ it('is checked with the visits that were chosen for it, each record looked up in
   expect(recorded).toMatchObject([{ step: 'accept', id: expect.stringMatching(/^[0-9a-f-]{36}$/) }]);
   expect(Math.abs(recorded[0].committedAtMs - recorded[0].atMs)).toBeLessThan(2_000);
   expect((await ines.call('PUT', path, { cases: null })).status).toBe(204);
+});
+
+it('gives a check out as one file, which can be told from any other', async () => {
+  world.web.state.fault = 'clean';
+  const pages = [`http://skerrysound.localhost:${world.web.port}/`];
+  const run = await ines.run(siteId, 'check', { cases: ['place=DE,choice=none'], pages });
+  const give = async () => (await ines.call('POST', `/runs/${run.id}/report`)).body.hash;
+  const hash = await give();
+  expect(await give()).toBe(hash);
+  const { body } = await ines.call('GET', `/runs/${run.id}/report.html`);
+  const folder = await mkdtemp(path.join(tmpdir(), 'douane-report-'));
+  const verify = async (name: string, content: string) => {
+    const file = path.join(folder, name);
+    await writeFile(file, content);
+    return douane(['verify-report', file], { DATABASE_URL: world.config.databaseUrl });
+  };
+  expect(await verify('given.html', body)).toMatchObject({ code: 0, out: expect.stringContaining(hash) });
+  const changed = await verify('changed.html', body.replace('slipped', 'held'));
+  expect(changed).toMatchObject({ code: 1, out: expect.stringContaining('no report with this hash') });
+  await expect(world.db.query(`UPDATE check_report SET body = 'x'`)).rejects.toThrow(/never changed/);
+  await rm(folder, { recursive: true });
 });
 
 it('tells what tags that manage themselves heard, and where something else told them otherwise', async () => {

@@ -1,7 +1,10 @@
+import { createHash } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
 import { breakWords } from '@douane/core/consent';
 import { plural } from '@douane/core/words';
 import {
   addOrganisation,
+  checkReportByHash,
   HeadFiles,
   HeadSigner,
   listSites,
@@ -18,7 +21,7 @@ import type { Command } from 'commander';
 import { Refused } from '../say';
 import { untilStopped } from '../stop';
 
-/** `serve`, `worker`, `migrate`, `person`, `leave` and `ledger`: what an operator runs against his own database. */
+/** `serve`, `worker`, `migrate`, `person`, `leave`, `verify-report` and `ledger`: what an operator runs against his own database. */
 export function runningCommands(program: Command, root: string): void {
   const config = () => {
     try {
@@ -95,6 +98,33 @@ export function runningCommands(program: Command, root: string): void {
       }
     });
 
+  program
+    .command('verify-report')
+    .description('whether a report of a check is the one that was given out, by its hash; exit 1 where it is not')
+    .argument('<file>', 'the report, as it was given out')
+    .action(async (file: string) => {
+      const bytes = await readFile(file).catch(() => {
+        throw new Refused(`${file} cannot be read`);
+      });
+      const hash = createHash('sha256').update(bytes).digest('hex');
+      const db = openPool(config().databaseUrl);
+      try {
+        const found = await checkReportByHash(db, hash);
+        process.exitCode = found?.isHeadThere ? 0 : 1;
+        if (!found) console.log(`no report with this hash was given out, or the file was changed: ${hash}`);
+        else {
+          const { site, madeAt, madeBy, head, isHeadThere } = found;
+          console.log(`${site}: given out by ${madeBy} at ${madeAt.toISOString()}, unchanged: ${hash}`);
+          console.log(
+            isHeadThere
+              ? `the ledger still has record ${head.number}, with which it ended then`
+              : `record ${head.number}, with which the ledger ended then, is not in it any more`,
+          );
+        }
+      } finally {
+        await db.end();
+      }
+    });
   program
     .command('ledger')
     .description('work with consent ledgers')

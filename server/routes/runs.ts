@@ -1,12 +1,14 @@
-import type { RequestedRun, Run, RunList } from '@douane/api';
+import type { GivenReport, RequestedRun, Run, RunList } from '@douane/api';
 import type { CheckedCase } from '@douane/core/check';
 import { scanPlanSchema } from '@douane/core/coverage';
 import { webAddress } from '@douane/core/setup';
 import { Router } from 'express';
 import { z } from 'zod';
+import { giveCheckReport } from '../acts/check-reports';
 import { cancelRun, requestRun } from '../acts/runs';
 import { answer } from '../answer';
 import type { ServerContext } from '../context';
+import { checkReportOf } from '../db/check-reports.sql';
 import { listCheckedCases, listRuns, type RunKind, runById } from '../db/runs.sql';
 import { notFound } from '../problems';
 import { bodyOf } from './body';
@@ -52,6 +54,21 @@ export function runRoutes(context: ServerContext): Router {
     // A check's cases are kept apart from the rest of its report.
     const cases: CheckedCase[] = await listCheckedCases(db, run.organisationId, run.id);
     answer<Run>(res, { ...run, report: { ...(run.report as object), cases } });
+  });
+
+  router.post('/runs/:runId/report', async (req, res) => {
+    const hash = await giveCheckReport(context, actorOf(req), personOf(req).organisation, req.params.runId);
+    answer<GivenReport>(res, { hash });
+  });
+
+  router.get('/runs/:runId/report.html', async (req, res) => {
+    const { organisationId } = personOf(req);
+    const report = await checkReportOf(db, organisationId, req.params.runId);
+    if (!report) throw notFound('report of this check yet');
+    res
+      .attachment(`check-${report.hash.slice(0, 12)}.html`)
+      .type('html')
+      .send(report.body);
   });
 
   router.post('/runs/:runId/cancel', async (req, res) => {

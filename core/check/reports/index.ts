@@ -1,3 +1,4 @@
+export { checkAsHtml, type ReportFacts } from './html';
 export { checkAsJson } from './json';
 export { checkAsJunit } from './junit';
 export { checkAsMarkdown } from './markdown';

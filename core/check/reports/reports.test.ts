@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { partByBaseline } from '../baseline';
 import type { CheckedCase, CheckedItem, CheckReport, Exposure } from '../types';
-import { checkAsJunit, checkAsMarkdown, checkAsSarif } from './index';
+import { checkAsHtml, checkAsJunit, checkAsMarkdown, checkAsSarif } from './index';
 
 const PAGE = 'https://site.test/fares?a=b|c';
 const slipped = (over: Partial<CheckedItem> = {}): CheckedItem => ({
@@ -71,6 +71,29 @@ describe('Markdown', () => {
   });
   it('says so where nothing slipped', () => {
     expect(checkAsMarkdown(report([checked('DE refuse', held)]))).toContain('## Nothing slipped');
+  });
+});
+
+describe('the report to be given out', () => {
+  const facts = {
+    ...{ organisation: 'Lightermen', site: 'Shop', madeAt: '2026-11-26T10:00:00.000Z', madeBy: 'Ines' },
+    ...{ release: { number: 4, hash: 'f00d' }, head: { number: 12, hash: 'beef' } },
+  };
+  it('says what was tested, against which release, and how the ledger ended', () => {
+    const html = checkAsHtml(BAD, facts);
+    for (const told of ['1 item slipped', 'v4, SHA-256 f00d', 'record 12, beef', 'checked for Lightermen by Ines'])
+      expect(html).toContain(told);
+    expect(html).toContain('<td class="slipped">S</td>');
+    expect(checkAsHtml(report([checked('DE refuse', held)]), { ...facts, head: null })).toContain('Nothing slipped');
+  });
+  it('loads nothing, runs nothing, and takes what pages say as text', () => {
+    const hostile = slipped({ name: '</table><script src=//evil.test></script>', page: '"><img src=x onerror=1>' });
+    const html = checkAsHtml(
+      report([checked('DE refuse', hostile)], [{ ...exposure, text: '<script>1</script>' }]),
+      facts,
+    );
+    expect(html.match(/<(script|img|link|iframe)/gi)).toBeNull();
+    expect(html).toContain('&lt;/table&gt;&lt;script');
   });
 });
 

@@ -1,4 +1,4 @@
-import type { CheckRun } from '@douane/api';
+import type { CheckRun, GivenReport } from '@douane/api';
 import { type CheckReport, slippedThings, slipWords } from '@douane/core/check';
 import { plural } from '@douane/core/words';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
@@ -30,6 +30,11 @@ export function CheckView() {
   const start = useMutation({
     mutationFn: (pages?: string[]) => call('POST', `/sites/${site.id}/checks`, pages ? { pages } : {}),
     onSuccess: () => client.invalidateQueries({ queryKey: ['check', site.id] }),
+  });
+  // Made once, and kept as it was given out, so that it can be verified.
+  const give = useMutation({
+    mutationFn: (runId: string) => call<GivenReport>('POST', `/runs/${runId}/report`),
+    onSuccess: (_, runId) => location.assign(`/api/runs/${runId}/report.html`),
   });
   const running = latest && underWay(latest.state) ? latest : null;
   useKeys({ r: () => !running && start.mutate(undefined) });
@@ -85,6 +90,11 @@ export function CheckView() {
             </Button>
           ) : (
             <>
+              {report && finished && (
+                <Button onClick={() => give.mutate(finished.id)} disabled={give.isPending}>
+                  Report
+                </Button>
+              )}
               {slippedPages.length > 0 && (
                 <Button onClick={() => start.mutate(slippedPages)} disabled={start.isPending}>
                   Check {slippedPages.length === 1 ? pathOf(slippedPages[0]!) : `these ${slippedPages.length} pages`}{' '}
@@ -118,7 +128,13 @@ export function CheckView() {
           </>
         )}
       </Finding>
-      <Trouble error={error ?? start.error} />
+      {give.data && (
+        <p className="mb-3 max-w-[720px] text-ink2 [overflow-wrap:anywhere]" role="status">
+          Given out as one file, kept with its hash <span className="mono">{give.data.hash}</span>. Whoever has it can
+          have it verified: <span className="mono">douane verify-report FILE</span>.
+        </p>
+      )}
+      <Trouble error={error ?? start.error ?? give.error} />
       {site.state.version !== null && !running && <Visits siteId={site.id} pages={report?.pages.length ?? null} />}
       {running && (
         <div className="mb-4 border-y border-line bg-sheet px-4 py-3" role="status">
