@@ -69,7 +69,10 @@ function slip({ item, cases }: ReturnType<typeof slippedThings>[number], { expos
     ['Address', item.url ?? ''],
     ['Brought in by', (item.chain ?? []).map((link) => `${link.url} (${linkWords(link)})`).join(' → ')],
     ['In', cases.map(({ id }) => id).join(', ')],
-    ...mendsFor({ ...item, exposed: exposedOn(item, exposed) }).map(({ words }) => ['To be done', words]),
+    ...mendsFor({ ...item, exposed: exposedOn(item, exposed) }).map(({ words, code }) => [
+      'To be done',
+      code ? `${words}\n\n${code}` : words,
+    ]),
   ];
   return `<h3>${text(`${item.host}: ${item.kind} ${item.name}`)}</h3>${table(
     ['', ''],
@@ -143,6 +146,6 @@ const text = (of: string): string => plainText(of).replace(/[&<>"']/g, (sign) =>
 const STYLE = `body{font:15px/1.45 system-ui,sans-serif;color:#18212b;max-width:60rem;margin:2rem auto;padding:0 1rem}
 h1{font-size:1.7rem}h2{font-size:1.15rem;border-top:1px solid #18212b;padding-top:.5rem;margin-top:2rem}h3{font-size:1rem;margin-bottom:.3rem}
 table{border-collapse:collapse;width:100%}th,td{text-align:left;vertical-align:top;padding:.2rem .5rem .2rem 0;border-bottom:1px solid #d5d0c4;overflow-wrap:anywhere}
-tbody th{font-weight:600;width:11rem}.wide{overflow-x:auto}.matrix th,.matrix td{padding:.2rem .35rem;font-size:.8rem}.matrix td{text-align:center}
+tbody th{font-weight:600;width:11rem}td{white-space:pre-wrap}.wide{overflow-x:auto}.matrix th,.matrix td{padding:.2rem .35rem;font-size:.8rem}.matrix td{text-align:center}
 code,pre{font:13px/1.4 ui-monospace,monospace;overflow-wrap:anywhere;white-space:pre-wrap}.slipped{background:#b3261e;color:#fff;font-weight:700}.held{background:#f3e3bd}.cleared{background:#cfe5d8}
 @media print{body{margin:0;max-width:none}section{break-inside:auto}h2,h3{break-after:avoid}}`;
