@@ -138,6 +138,10 @@ export interface CheckSummary {
   cases: number;
   pages: number;
   version: number;
+  /** Absent in checks of earlier versions: seconds it took, what is exposed, visits that could not be checked. */
+  seconds?: number;
+  exposed?: number;
+  failed?: number;
 }
 
 export type CheckRun = Run<CheckReport, { done: number; of: number; current: string[] }, CheckSummary>;

@@ -71,6 +71,8 @@ export async function visitCase(
   const has = (what: VisitorCase['signals'][number]) => visitorCase.signals.includes(what);
   const adversity = visitorCase.signals.find((one): one is Adversity => ADVERSITIES.includes(one as Adversity));
   const problems: string[] = [];
+  /** What keeps this visit from being a proof. */
+  const failed: string[] = [];
   const sent: SentOut[] = [];
   const served: ServedPage[] = [];
   const proxy = await startProxy({ allowPrivate, resolve, onSent: (one) => void sent.push(one) });
@@ -88,7 +90,8 @@ export async function visitCase(
   });
   const goto = async (page: string) => {
     const arrival = await visitor.goto(page, signal);
-    if (arrival.outcome !== 'ok') problems.push(`${page}: ${arrival.why}`);
+    // Without its first page there was no visit; of any other it is told.
+    if (arrival.outcome !== 'ok') (served.length === 0 ? failed : problems).push(`${page}: ${arrival.why}`);
     const answer = await visitor.served();
     if (answer) served.push(answer);
   };
@@ -100,7 +103,7 @@ export async function visitCase(
     const version = has('no-script') ? null : await visitor.gateVersion();
     const steps = new Steps(visitor, `${base}/records`, others, goto);
     if (version !== null) await steps.take(visitorCase.steps, first, signal);
-    else if (!has('no-script')) problems.push('The gate was not found on the first page.');
+    else if (!has('no-script')) failed.push('The gate was not found on the first page.');
     for (const page of others) {
       if (signal?.aborted) break;
       await goto(page);
@@ -111,7 +114,7 @@ export async function visitCase(
     const record = await keptRecord(visitor.context);
     await visitor.leave();
     await pause(NETWORK_MS);
-    problems.push(...visitor.watch.compareWith(sent, `${base}/`));
+    const differences = visitor.watch.compareWith(sent, `${base}/`);
     onHar?.(visitorCase, visitor.har(visitorCase.id));
 
     const taken = steps.result(visitorCase.steps);
@@ -129,11 +132,12 @@ export async function visitCase(
     const written = new Map((await ledger?.(taken.recorded.map(({ id }) => id)))?.map((one) => [one.id, one]));
     if (ledger)
       for (const made of taken.recorded)
-        problems.push(...recordProblems(written.get(made.id), { ...made, visitorCase }, release));
+        failed.push(...recordProblems(written.get(made.id), { ...made, visitorCase }, release));
     const recorded = taken.recorded.map(({ id, step, clickedAtMs, atMs }) => {
       const at = written.get(id)?.at;
       return { id, step, clickedAtMs, atMs, ...(at && { committedAtMs: visitor.clock.fromWall(Date.parse(at)) }) };
     });
+    const notChecked = [...failed, ...taken.problems];
     const checked: CheckedCase = {
       id: visitorCase.id,
       place: visitorCase.place,
@@ -146,7 +150,8 @@ export async function visitCase(
       ...(record !== undefined && { record: { id: record } }),
       items,
       ...(heard && { told: judgeTold(listeners, granted, heard) }),
-      problems: [...problems, ...taken.problems, ...visitor.problems],
+      problems: [...notChecked, ...problems, ...differences, ...visitor.problems],
+      ...(notChecked.length > 0 && { notChecked }),
     };
     return { checked, version, exposed };
   } finally {

@@ -49,7 +49,8 @@ export async function siteState(db: Queryable, site: Site, runs?: readonly Run[]
     items?: number;
   };
   const looked = (look?.summary ?? {}) as { first?: number; of?: number };
-  const checked = (check?.summary ?? {}) as { cases?: number; things?: number; version?: number | null };
+  type Checked = { cases?: number; things?: number; failed?: number; version?: number | null };
+  const checked = (check?.summary ?? {}) as Checked;
   const at = (run: Run) => (run.finishedAt ?? run.requestedAt).toISOString();
   return {
     scan: scan
@@ -77,6 +78,7 @@ export async function siteState(db: Queryable, site: Site, runs?: readonly Run[]
           at: at(check),
           cases: checked.cases ?? 0,
           slipped: checked.things ?? 0,
+          failed: checked.failed ?? 0,
           version: checked.version ?? null,
           why: check.why,
         }

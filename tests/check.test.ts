@@ -270,6 +270,21 @@ it('is checked with the visits that were chosen for it, each record looked up in
   expect((await ines.call('PUT', path, { cases: null })).status).toBe(204);
 });
 
+it('passes nobody whom it could not check, and says why', async () => {
+  const origin = `http://skerrysound.localhost:${world.web.port}`;
+  const at = async (page: string, steps: Step[] = []) => {
+    const options = { cases: [visitorCase('DE', steps)], pages: [page], allowPrivate: true, catalogue };
+    const [checked] = (await runCheck(`${origin}/`, release, options)).cases;
+    return checked!.notChecked ?? [];
+  };
+  world.web.state.fault = 'clean';
+  expect(await at(`${origin}/`)).toEqual([]);
+  expect((await at(`${origin}/no-such-page`))[0]).toMatch(/answered 404/);
+  expect((await at('http://localhost:9/'))[0]).toMatch(/browsers visit nothing on that port/);
+  world.web.state.fault = 'no-gate';
+  expect(await at(`${origin}/`, ['refuse'])).toEqual(['The gate was not found on the first page.']);
+});
+
 it('gives a check out as one file, which can be told from any other', async () => {
   world.web.state.fault = 'clean';
   const pages = [`http://skerrysound.localhost:${world.web.port}/`];

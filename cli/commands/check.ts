@@ -9,6 +9,7 @@ import {
   isMistold,
   isSameItem,
   luckWords,
+  notChecked,
   type Parted,
   parseCase,
   partByBaseline,
@@ -50,7 +51,7 @@ export function checkCommand(program: Command): void {
   program
     .command('check')
     .description(
-      'visit as each kind of visitor and tell what was held, cleared, or slipped; exit 1 when something slipped or tags were told wrong',
+      'visit as each kind of visitor and tell what was held, cleared, or slipped; exit 1 when something slipped or tags were told wrong, 2 where it or a visit could not be run',
     )
     .argument('<url>')
     .requiredOption('--setup <file>', 'the site’s setup, format douane.setup/3 or older')
@@ -99,7 +100,7 @@ export function checkCommand(program: Command): void {
       }
       if (flags.json !== '-' && flags.markdown !== '-') summary(report, parted);
       const mistold = report.cases.some(({ told = [] }) => told.some(isMistold));
-      process.exitCode = parted.fresh.length > 0 || mistold ? 1 : 0;
+      process.exitCode = parted.fresh.length > 0 || mistold ? 1 : notChecked(report.cases).length > 0 ? 2 : 0;
     });
 }
 
@@ -113,6 +114,8 @@ function summary(report: CheckReport, { known, expired, idle }: Parted): void {
     );
     console.log(`        ${slipWords(item)} ${plainText(item.page ?? '')}`);
   }
+  for (const { id, notChecked: why = [] } of notChecked(report.cases))
+    console.log(pc.red(`not checked ${id}: ${plainText(why.join(' '))}`));
   for (const { id, told = [], problems } of report.cases) {
     for (const one of told.filter(isMistold)) console.log(`${pc.red('told')} ${plainText(`${id}: ${toldWords(one)}`)}`);
     for (const problem of problems) console.log(pc.yellow(`${id}: ${plainText(problem)}`));

@@ -72,6 +72,12 @@ it.each<[string, Partial<SiteState>, 'scan' | 'regions' | 'install' | 'check', o
   ['an alarm goes before that it is done', { alarms: 1 }, 'scan', { mark: 'slipped', text: '1 alarm' }],
   ['a gate that comes late somewhere', { gate: { state: 'done', first: 12, of: 13 } }, 'install', { mark: 'slipped' }],
   ['a clean check of an older version', { version: 3 }, 'check', { mark: 'waits', text: 'clean, but older' }],
+  [
+    'visits that could not be checked',
+    { check: { ...done.check!, failed: 2 } },
+    'check',
+    { mark: 'slipped', text: '2 not checked' },
+  ],
   ['a check that was cancelled', { check: { ...done.check!, state: 'cancelled' } }, 'check', { mark: 'slipped' }],
 ])('%s', (_what, change, station, stage) => {
   expect(stagesOf({ ...done, ...change })[station]).toMatchObject(stage);

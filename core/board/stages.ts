@@ -78,6 +78,7 @@ function checkStage({ check, version }: SiteState): Stage {
   if (check.state !== 'done') return { mark: 'slipped', text: check.state, detail: check.why ?? undefined };
   const cases = `of ${plural(check.cases, 'case')}`;
   if (check.slipped > 0) return { mark: 'slipped', text: `${check.slipped} slipped`, detail: cases };
+  if (check.failed) return { mark: 'slipped', text: `${check.failed} not checked`, detail: cases };
   const stale = check.version !== version;
   return stale
     ? { mark: 'waits', text: 'clean, but older', detail: 'published since' }
@@ -107,6 +108,6 @@ export function nextStep(state: SiteState): NextStep {
   if (gate.state !== 'done' || gate.first < gate.of) return need('install', 'Put the gate first on every page');
   if (!check || check.version !== version) return need('check', `Check v${version}`);
   if (underWay(check.state)) return wait('check', 'The check is running');
-  if (check.state !== 'done') return need('check', 'Check again');
+  if (check.state !== 'done' || check.failed) return need('check', 'Check again');
   return wait('check', 'Nothing to do');
 }

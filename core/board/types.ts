@@ -30,6 +30,8 @@ export interface SiteState {
     at: string | null;
     cases: number;
     slipped: number;
+    /** Visits that could not be checked. */
+    failed?: number;
     version: number | null;
     why?: string | null;
   } | null;

@@ -14,6 +14,7 @@ import {
   parseCase,
   recordProblems,
   shownBy,
+  silentWords,
   slippedThings,
   slipWords,
   usualCases,
@@ -372,4 +373,11 @@ describe('how a slip got past the gate', () => {
   ])('%j by %s: %s', (exposed, how, shown) => {
     expect(shownBy({ host: 'ads.localhost', page, chain: by(how) }, exposed)).toBe(shown);
   });
+});
+
+it('says why something is silent, by what the other visits saw of it', () => {
+  const silent = { kind: 'request', host: 'ads.localhost', name: 'script' } as const;
+  const visit = (firings: object[]) => ({ items: [{ ...silent, firings }] }) as unknown as CheckedCase;
+  expect(silentWords(silent, [visit([]), visit([])])).toMatch(/in no visit of this check/);
+  expect(silentWords(silent, [visit([]), visit([{}])])).toMatch(/ran in 1 other visit:/);
 });

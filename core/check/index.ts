@@ -27,6 +27,8 @@ export {
   isMistold,
   isSameItem,
   newlySlipped,
+  notChecked,
+  silentWords,
   slippedFrom,
   slippedThings,
   summarise,

@@ -1,3 +1,4 @@
+import { plural } from '../words/index';
 import type { CheckedTold } from './told';
 import type { CheckedCase, CheckedItem, Exposed, Exposure, Verdict } from './types';
 
@@ -53,6 +54,21 @@ export function newlySlipped(before: readonly CheckedCase[], now: readonly Check
     .map(({ item }) => item)
     .filter((item) => !known.some((one) => isSameItem(one.item, item)));
 }
+
+/**
+ * Why something that may run never did, as far as the other visits tell. It costs the organisation what it was to do, and
+ * is no breach.
+ */
+export function silentWords(item: Named, cases: readonly CheckedCase[]): string {
+  const ran = cases.filter(({ items }) => items.some((one) => isSameItem(one, item) && one.firings.length > 0));
+  return ran.length === 0
+    ? 'It may run here and never did, in no visit of this check: it may have gone from the site, or wait for something that no visit does, such as a basket or a form.'
+    : `It may run here and never did, though it ran in ${plural(ran.length, 'other visit')}: a tag that was told no, another banner, or a setting of its own may keep it.`;
+}
+
+/** Visits that are no proof of anything that did not happen in them. */
+export const notChecked = (cases: readonly CheckedCase[]): CheckedCase[] =>
+  cases.filter((one) => (one.notChecked ?? []).length > 0);
 
 /** In how many of the cases of an exposure something of it went out that was to be held. */
 export const slippedFrom = ({ cases: ids, hosts, page }: Exposure, cases: readonly CheckedCase[]): number =>

@@ -133,8 +133,10 @@ export interface CheckedCase {
   items: CheckedItem[];
   /** What tags that manage themselves were told; only where the site has such tags. */
   told?: CheckedTold[];
-  /** What kept the case from going as meant, such as a banner that never showed. */
+  /** What did not go as meant, such as a third party that did not answer. */
   problems: string[];
+  /** Those of them for which what did not fire is no proof: a page or a banner that never came, a record that was not made. */
+  notChecked?: string[];
 }
 
 /**

@@ -223,19 +223,16 @@ export class PageWatch {
    * @param ours Base address of the site's gate, whose requests are nobody's tag.
    */
   compareWith(sent: readonly SentOut[], ours: string): string[] {
-    const isThird = (url: string) => !url.startsWith(ours) && this.counts(url, this.requests.currentPage);
+    const isTold = ({ url }: { url: string }) => !url.startsWith(ours) && this.counts(url, this.requests.currentPage);
     const { untold, unseen } = compareWithNetwork(this.requests.all, sent, (at) => this.options.clock.wallOf(at));
     const reached = new Set(sent.map(({ url }) => url));
     // The driver tells of what workers ask for before it is known whether they may.
     this.workerRequests = this.workerRequests.filter(({ url }) => !url.startsWith('http:') || reached.has(url));
     const told = new Set(this.workerRequests.map(({ url }) => url));
-    this.untold = untold.filter(({ url }) => isThird(url) && !told.has(url));
+    this.untold = untold.filter((one) => isTold(one) && !told.has(one.url));
     return [
       ...inWords(this.untold, 'left the browser without being told of by it'),
-      ...inWords(
-        unseen.filter(({ url }) => isThird(url)),
-        'was told of by the browser and never came to the network',
-      ),
+      ...inWords(unseen.filter(isTold), 'was told of by the browser and never came to the network'),
     ];
   }
 

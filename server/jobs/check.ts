@@ -1,4 +1,4 @@
-import { parseCase, slippedThings, usualCases, type VisitorCase } from '@douane/core/check';
+import { notChecked, parseCase, slippedThings, usualCases, type VisitorCase } from '@douane/core/check';
 import type { Release } from '@douane/core/release';
 import { CannotRun, runCheck } from '@douane/scanner';
 import { recordsById } from '../db/records.sql';
@@ -41,6 +41,7 @@ export async function checkJob(
       pages: report.pages.length,
       seconds: report.seconds,
       exposed: report.exposed?.length ?? 0,
+      failed: notChecked(cases).length,
       version: release.number,
     },
   };

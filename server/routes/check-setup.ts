@@ -1,4 +1,4 @@
-import type { CheckSetup } from '@douane/api';
+import type { CheckSetup, CheckSummary } from '@douane/api';
 import { allCases, caseText, parseCase, usualCases } from '@douane/core/check';
 import { compileRelease } from '@douane/core/release';
 import { Router } from 'express';
@@ -32,7 +32,7 @@ export function checkSetupRoutes(context: ServerContext): Router {
       listRuns(db, organisationId, id, 'check'),
     ]);
     const release = inForce ?? compileRelease(await draftOf(db, site), 1, today());
-    const last = runs.find(({ state }) => state === 'done')?.summary as { cases: number; seconds?: number } | undefined;
+    const last = runs.find(({ state }) => state === 'done')?.summary as CheckSummary | undefined;
     answer<CheckSetup>(res, {
       usual: usualCases(release).map(caseText),
       all: allCases(release).map(caseText),

@@ -8,7 +8,7 @@ import { exposureWords, slipWords, toldWords } from '../words';
 /** JUnit XML: one suite per case, one test per item; what slipped is a failure with its evidence. */
 export function checkAsJunit({ cases, exposed = [] }: Pick<CheckReport, 'cases' | 'exposed'>, parted?: Parted): string {
   const builder = junit.newBuilder();
-  for (const { id, items, told = [], problems } of cases) {
+  for (const { id, items, told = [], problems, notChecked = [] } of cases) {
     const suite = builder.testSuite().name(plainText(id));
     for (const item of items) {
       const by = parted?.known.find((known) => known.item === item)?.by;
@@ -29,7 +29,11 @@ export function checkAsJunit({ cases, exposed = [] }: Pick<CheckReport, 'cases' 
         .name(plainText(`${one.listener}: ${one.verdict}`));
       if (isMistold(one)) test.failure(plainText(toldWords(one)));
     }
-    for (const problem of problems) suite.testCase().className('visit').name(plainText(problem)).skipped();
+    for (const problem of problems) {
+      const test = suite.testCase().className('visit').name(plainText(problem));
+      if (notChecked.includes(problem)) test.error(plainText(`could not be checked: ${problem}`));
+      else test.skipped();
+    }
   }
   const suite = exposed.length > 0 ? builder.testSuite().name('exposed') : null;
   for (const one of exposed)

@@ -74,6 +74,12 @@ describe('Markdown', () => {
   });
 });
 
+it('makes an error of JUnit of what could not be checked, and none of what only did not answer', () => {
+  const visit = { ...checked('DE refuse', held), problems: ['no gate', 'slow'], notChecked: ['no gate'] };
+  const xml = checkAsJunit(report([visit]));
+  expect([xml.match(/<error/g)?.length, xml.match(/<skipped/g)?.length]).toEqual([1, 1]);
+});
+
 describe('the report to be given out', () => {
   const facts = {
     ...{ organisation: 'Lightermen', site: 'Shop', madeAt: '2026-11-26T10:00:00.000Z', madeBy: 'Ines' },

@@ -1,5 +1,5 @@
 import type { CheckRun, GivenReport } from '@douane/api';
-import { type CheckReport, slippedThings, slipWords } from '@douane/core/check';
+import { type CheckReport, notChecked, slippedThings, slipWords } from '@douane/core/check';
 import { plural } from '@douane/core/words';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { ToggleGroup } from 'radix-ui';
@@ -48,11 +48,11 @@ export function CheckView() {
   return (
     <ListAndDocket
       docket={
-        selection?.service ? (
+        report && selection?.service ? (
           <ServiceDocket
             service={selection.service}
             visit={selection.visit}
-            exposed={report?.exposed}
+            report={report}
             items={selection.visit.items.filter((item) => serviceOf(item) === selection.service)}
           />
         ) : (
@@ -210,6 +210,9 @@ function headingOf({ cases, summary, exposed }: CheckReport): string {
   const things = slippedThings(cases).length;
   const luck = exposed && exposed.length > 0 ? `; ${plural(exposed.length, 'tag')} exposed` : '';
   if (things > 0) return `${plural(things, 'item')} slipped in ${cases.length} kinds of visit`;
+  const failed = notChecked(cases).length;
+  if (failed > 0)
+    return `${failed} of ${plural(cases.length, 'visit')} could not be checked; nothing slipped in the others`;
   return `Nothing slipped in ${cases.length} kinds of visit: ${summary.held} held, ${summary.cleared} cleared${luck}`;
 }
 

@@ -1,10 +1,11 @@
 import {
   type CheckedCase,
   type CheckedItem,
-  type Exposure,
+  type CheckReport,
   exposedOn,
   type Mender,
   mendsFor,
+  silentWords,
   slipWords,
 } from '@douane/core/check';
 import { KIND_WORDS } from '@douane/core/observe';
@@ -25,17 +26,17 @@ export function ServiceDocket({
   service,
   visit,
   items,
-  exposed,
+  report,
 }: {
   service: string;
   visit: CheckedCase;
   items: CheckedItem[];
-  /** In any visit of the check. */
-  exposed: readonly Exposure[] | undefined;
+  /** The check of which it is. */
+  report: Pick<CheckReport, 'cases' | 'exposed'>;
 }) {
   const worst = items[0];
   if (!worst) return null;
-  const mends = worst.verdict === 'slipped' ? mendsFor({ ...worst, exposed: exposedOn(worst, exposed) }) : [];
+  const mends = worst.verdict === 'slipped' ? mendsFor({ ...worst, exposed: exposedOn(worst, report.exposed) }) : [];
   return (
     <>
       <p className="caps">{caseWords(visit)}</p>
@@ -60,6 +61,7 @@ export function ServiceDocket({
           </li>
         ))}
       </ul>
+      {worst.verdict === 'silent' && <Section title="Silent">{silentWords(worst, report.cases)}</Section>}
       {worst.firstAtMs !== undefined && (
         <Section title={worst.verdict === 'slipped' ? 'How it slipped' : 'First seen'}>
           {worst.cause && <p className="mb-1">{slipWords(worst)}</p>}
