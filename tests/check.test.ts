@@ -31,6 +31,12 @@ const EXPECTED: Record<Fault, { none: string[]; accept: string[]; refuse: string
   'pixel-in-markup': { none: ['copperbarn.localhost'], accept: [], refuse: ['copperbarn.localhost'] },
   'ignores-refusal': { none: [], accept: [], refuse: ['quillchat.localhost'] },
 };
+/** What of it only luck holds. */
+const EXPOSED: Partial<Record<Fault, string>> = {
+  'pixel-in-markup': 'tag copperbarn.localhost',
+  'gate-late': 'gate late',
+  'no-gate': 'gate missing',
+};
 const PATHS = ['/', '/timetable', '/fares', '/contact'];
 
 let world: World;
@@ -135,7 +141,7 @@ describe.each(FAULTS)('the site served as %s', (fault) => {
     'in Germany, %s: verdicts agree with the third parties’ log',
     async (choice) => {
       const asked = visitorCase('DE', choice === 'none' ? [] : [choice]);
-      const { checked, log } = await visit(fault, asked);
+      const { checked, log, report } = await visit(fault, asked);
       const recorded = await commits(checked.record?.id);
       expect(requestsOf(checked, 'slipped', 'cleared', 'held')).toEqual([...new Set(log.map(requestOf))].sort());
       expect(requestsOf(checked, 'slipped')).toEqual(slippedByLog(log, asked, recorded));
@@ -149,7 +155,13 @@ describe.each(FAULTS)('the site served as %s', (fault) => {
       ];
       const expected = EXPECTED[fault][choice];
       if (expected[0] === 'many') expect(hosts.length).toBeGreaterThan(2);
+      // The browser asks for the pixel ahead of the gate, or is a moment late: what luck holds is exposed.
+      else if (fault === 'pixel-in-markup') expect(expected).toEqual(expect.arrayContaining(hosts));
       else expect(hosts).toEqual(expected);
+      const exposed = report.exposed!.map(({ what, hosts: of, state }) => `${what} ${of[0] ?? state}`);
+      // Where all may run nothing has to be held.
+      if (EXPOSED[fault] && choice !== 'accept') expect(exposed).toContain(EXPOSED[fault]);
+      else if (fault === 'clean') expect(exposed).toEqual([]);
       if (fault === 'no-gate') {
         expect(checked).toMatchObject({
           recordedAtMs: null,
@@ -197,16 +209,13 @@ describe('on the clean site, however the visit goes', () => {
   const later: [string, Step[], CaseSignal[]][] = [
     ['slow-gate', [], ['slow-gate']],
     ['slow-recorder', ['accept'], ['slow-recorder']],
-    ['slow-processor', ['refuse'], ['slow-processor']],
     ['loaded anew half way', ['refuse'], ['reload']],
     ['two tabs', ['accept'], ['two-tabs']],
-    ['on a phone', ['accept'], ['phone']],
     ['without JavaScript', [], ['no-script']],
-    ['all but one', ['except:measurement'], []],
+    ['all but one, on a phone', ['except:measurement'], ['phone']],
     ['withdrawn on another page, then back', ['accept', 'onward', 'refuse'], ['back']],
-    ['comes again', ['accept', 'return'], []],
+    ['comes again, and with a choice of an older release', ['accept', 'return', 'older'], []],
     ['comes again long after', ['accept', 'lapse'], []],
-    ['comes again with a choice of an older release', ['accept', 'older'], []],
   ];
   it.each(later)('%s: nothing slips, by its own account and by the log', async (_what, steps, signals) => {
     const { checked, log, report } = await visit('clean', visitorCase('DE', steps, signals));
@@ -221,18 +230,6 @@ describe('on the clean site, however the visit goes', () => {
     if (steps.includes('return')) expect(reached.length).toBeGreaterThan(2);
     if (steps[0] === 'except:measurement') expect(reached).toEqual([]);
   });
-});
-
-it.each<[Fault, string[]]>([
-  ['clean', []],
-  ['pixel-in-markup', ['tag copperbarn.localhost']],
-  ['gate-late', ['gate late']],
-  ['no-gate', ['gate missing']],
-])('what luck holds on the site served as %s: %j', async (fault, meant) => {
-  const { report } = await visit(fault, visitorCase('DE', []));
-  const found = report.exposed!.map(({ what, hosts, state }) => `${what} ${hosts[0] ?? state}`);
-  for (const one of meant) expect(found).toContain(one);
-  if (meant.length === 0) expect(found).toEqual([]);
 });
 
 it('runs the cases side by side with the same verdicts, and names the version the site carries', async () => {

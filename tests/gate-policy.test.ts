@@ -210,6 +210,7 @@ it('tells of third parties that nobody has ruled, whether they were held or went
     await site.arrive(place, '/fares');
     // Where more may run than while the place was asked for, the page has been loaded anew by then.
     await site.page.waitForFunction((runs) => window.douane?.granted('advertising') === runs, place === 'ZM');
+    await site.page.waitForLoadState();
     const loaded = site.page.waitForResponse(/\/field\.[0-9a-f]+\.js$/);
     await site.page.reload();
     await loaded;

@@ -2,7 +2,7 @@ import { SPECIALIST } from '@douane/demo';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { expectAccessible, expectAccessibleInBothThemes, openBrowser } from './support/browser';
-import { startWorld, type World } from './support/world';
+import { Client, startWorld, type World } from './support/world';
 
 /** The specialist's whole job in the real interface, in the order of the work: one story in steps, each from where the last ended. */
 let world: World;
@@ -190,16 +190,21 @@ it('does the whole job, from signing in to proof and record', { timeout: 300_000
   });
 
   await step('checks the clean site', async () => {
+    const ines = await new Client(world.url).signIn();
+    const siteId = /sites\/([^/]+)/.exec(page.url())![1];
+    const cases = ['accept', 'refuse', 'withdraw', 'none'].map((choice) => `place=DE,choice=${choice}`);
+    expect((await ines.call('PUT', `/sites/${siteId}/check-setup`, { cases })).status).toBe(204);
     await station('Check');
+    await page.getByText(/^Chosen for this site: 4 visits/).waitFor();
     await page.keyboard.press('r');
-    await finds(/Nothing slipped in 6 kinds of visit/, 110_000);
+    await finds(/Nothing slipped in 4 kinds of visit/, 110_000);
     await inBothThemes('check');
   });
 
   await step('checks again after somebody pasted a pixel, and is told which, where and how to mend it', async () => {
     world.web.state.fault = 'pixel-in-markup';
     await page.keyboard.press('r');
-    await finds(/items? slipped in 6 kinds of visit/, 110_000);
+    await finds(/items? slipped in 4 kinds of visit/, 110_000);
     const slips = await page.locator('main section > ul').first().textContent();
     expect(slips).toContain('Copperbarn ads');
     expect(slips).toContain('/timetable');

@@ -62,6 +62,8 @@ beforeAll(async () => {
     '0010_site_pictures',
     '0011_looks',
     '0012_field_reports',
+    '0013_check_cases',
+    '0014_check_reports',
   ]);
   db = openPool(urls.databaseUrl);
   const { rows } = await db.query('SELECT id FROM organisation');

@@ -225,13 +225,15 @@ export class PageWatch {
   compareWith(sent: readonly SentOut[], ours: string): string[] {
     const isTold = ({ url }: { url: string }) => !url.startsWith(ours) && this.counts(url, this.requests.currentPage);
     const { untold, unseen } = compareWithNetwork(this.requests.all, sent, (at) => this.options.clock.wallOf(at));
-    const reached = new Set(sent.map(({ url }) => url));
+    const reached = timesOf(sent);
     // The driver tells of what workers ask for before it is known whether they may.
     this.workerRequests = this.workerRequests.filter(({ url }) => !url.startsWith('http:') || reached.has(url));
-    const told = new Set(this.workerRequests.map(({ url }) => url));
-    this.untold = untold.filter((one) => isTold(one) && !told.has(one.url));
+    // It tells of all tabs; of what two of them ask for alike, the page's own session told once.
+    const told = timesOf(this.workerRequests);
+    this.untold = untold.filter((one) => isTold(one) && (this.requests.knows(one.url) || !told.has(one.url)));
+    const unheard = this.untold.filter(({ url }) => (told.get(url) ?? 0) < (reached.get(url) ?? 0));
     return [
-      ...inWords(this.untold, 'left the browser without being told of by it'),
+      ...inWords(unheard, 'left the browser without being told of by it'),
       ...inWords(unseen.filter(isTold), 'was told of by the browser and never came to the network'),
     ];
   }
@@ -506,11 +508,16 @@ export class PageWatch {
   }
 }
 
+/** How often each address is there. */
+function timesOf(what: readonly { url: string }[]): Map<string, number> {
+  const times = new Map<string, number>();
+  for (const { url } of what) times.set(url, (times.get(url) ?? 0) + 1);
+  return times;
+}
+
 /** Each host once, with how often. */
 function inWords(what: readonly { url: string }[], happened: string): string[] {
-  const counts = new Map<string, number>();
-  for (const { url } of what) counts.set(new URL(url).host, (counts.get(new URL(url).host) ?? 0) + 1);
-  return [...counts].map(
+  return [...timesOf(what.map(({ url }) => ({ url: new URL(url).host })))].map(
     ([host, count]) => `${count === 1 ? 'a request' : `${count} requests`} to ${host} ${happened}`,
   );
 }

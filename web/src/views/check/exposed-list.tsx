@@ -29,7 +29,7 @@ export function ExposedList({ exposed, cases }: { exposed: readonly Exposure[]; 
               {one.text && <Code text={one.text} />}
               {mend && (
                 <details>
-                  <summary>How to have it held</summary>
+                  <summary className="py-1">How to have it held</summary>
                   <p className="my-1">{mend.words}</p>
                   {mend.code && <Code text={mend.code} tone="cleared" />}
                 </details>

@@ -35,7 +35,7 @@ function ChosenVisits({ siteId, pages, setup }: { siteId: string; pages: number 
   };
   return (
     <details className="mb-4">
-      <summary>
+      <summary className="py-1">
         {setup.chosen ? 'Chosen for this site' : 'As usual'}: {plural(chosen.length, 'visit')}
         {pages !== null && ` over ${plural(pages, 'page')} each`}
         {secondsPerCase !== null && `, about ${durationWords(chosen.length * secondsPerCase)}`}
