@@ -1,10 +1,8 @@
 import { type Choosing, changedBy, isChoosing, type Step } from '@douane/core/check';
 import type { Choice } from '@douane/core/regimes';
-import { ageChoice, takeStep } from './consent-acts';
+import { ageChoice, RECORD_WAIT_MS, takeStep } from './consent-acts';
 import { pause, type Visitor } from './visitor';
 import type { SeenRequest } from './watch/requests';
-
-const RECORD_WAIT_MS = 12_000;
 
 /** A choice that the recorder confirmed. */
 export interface Recorded extends Pick<Choice, 'purposes' | 'gpc'> {

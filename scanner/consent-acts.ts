@@ -19,7 +19,8 @@ import { pause, type Visitor } from './visitor';
 
 /** Long: on a busy machine a page's own scripts may keep the banner waiting. */
 const WAIT_MS = 10_000;
-const RECORD_WAIT_MS = 12_000;
+/** How long a recorder may take to confirm a choice. */
+export const RECORD_WAIT_MS = 12_000;
 
 export type ChoiceCookie = Awaited<ReturnType<BrowserContext['cookies']>>[number];
 

@@ -89,7 +89,7 @@ export async function startProxy(options: ProxyOptions): Promise<{ url: string; 
       onSent?.(sentOut(request, isHttp));
       const mapped = resolve.find((one) => one.host === host);
       if (mapped) {
-        const [, address = '', to = port] = /^(.*?)(?::(\d+))?$/.exec(mapped.to) ?? [];
+        const { address, port: to = port } = placeOf(mapped.to);
         leadTo(request, `${address}:${to}`, isHttp);
         return isHttp ? { httpAgent: agent } : {};
       }
@@ -114,6 +114,12 @@ export async function startProxy(options: ProxyOptions): Promise<{ url: string; 
       await server.close(true);
     },
   };
+}
+
+/** `ADDRESS` or `ADDRESS:PORT`. */
+function placeOf(to: string): { address: string; port?: string } {
+  const [, address = '', port] = /^(.*?)(?::(\d+))?$/.exec(to) ?? [];
+  return { address, ...(port && { port }) };
 }
 
 function sentOut({ url = '', method = '', headers }: http.IncomingMessage, isHttp: boolean): SentOut {
@@ -163,7 +169,7 @@ export function guardedRequest(
   if (!allowPrivate && !mappedTo && (local || (literal && !isPublicAddress(host)))) {
     throw new Error(`${host} leads to a private address`);
   }
-  const [, address, port] = /^(.*?)(?::(\d+))?$/.exec(mappedTo ?? '') ?? [];
+  const { address, port } = placeOf(mappedTo ?? '');
   return (url.protocol === 'https:' ? https : http).request({
     ...rest,
     host: address || (local ? '127.0.0.1' : host),

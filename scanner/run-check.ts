@@ -1,12 +1,5 @@
 import { availableParallelism } from 'node:os';
-import {
-  type CheckedCase,
-  type CheckReport,
-  essentialCases,
-  exposedByCase,
-  summarise,
-  type VisitorCase,
-} from '@douane/core/check';
+import { type CheckReport, essentialCases, exposedByCase, summarise, type VisitorCase } from '@douane/core/check';
 import { type Classifier, firstOf, setupClassifier, shippedClassifier } from '@douane/core/classify';
 import type { Release } from '@douane/core/release';
 import { launchBrowser } from './browser';
@@ -52,8 +45,7 @@ export async function runCheck(target: string, release: Release, options: CheckO
   const classify = firstOf(setupClassifier(release.setup), options.catalogue ?? shippedClassifier());
   const started = Date.now();
   const running = await launchBrowser({ allowPrivate, resolve });
-  const done = new Map<VisitorCase, CheckedCase>();
-  const exposed = new Map<VisitorCase, CaseVisit['exposed']>();
+  const done = new Map<VisitorCase, CaseVisit>();
   let version: number | null = null;
   let pages: string[] = [];
   try {
@@ -68,8 +60,7 @@ export async function runCheck(target: string, release: Release, options: CheckO
         const visit = await visitCase(running.browser, next, {
           ...{ release, classify, pages, allowPrivate, resolve, signal, onHar, ledger: options.ledger },
         });
-        done.set(next, visit.checked);
-        exposed.set(next, visit.exposed);
+        done.set(next, visit);
         version ??= visit.version;
         current.delete(next.id);
         tell();
@@ -79,7 +70,8 @@ export async function runCheck(target: string, release: Release, options: CheckO
   } finally {
     await running.close();
   }
-  const finished = cases.flatMap((c) => done.get(c) ?? []);
+  const visits = cases.flatMap((c) => done.get(c) ?? []);
+  const finished = visits.map(({ checked }) => checked);
   return {
     format: 'douane.check/1',
     target,
@@ -89,7 +81,7 @@ export async function runCheck(target: string, release: Release, options: CheckO
     version,
     pages,
     cases: finished,
-    exposed: exposedByCase(cases.map(({ id }, i) => ({ id, exposed: exposed.get(cases[i]!) ?? [] }))),
+    exposed: exposedByCase(visits.map(({ checked, exposed }) => ({ id: checked.id, exposed }))),
     summary: summarise(finished),
   };
 }

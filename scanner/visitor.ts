@@ -164,7 +164,7 @@ export class Visitor {
   async goto(url: string, signal?: AbortSignal, patient = false): Promise<PageOutcome> {
     const deadline = Date.now() + this.options.loadTimeoutMs;
     const documents = () => this.watch.requests.all.filter((request) => request.kind === 'document');
-    this.watch.requests.asked = url.replace(/#.*$/s, '');
+    this.watch.requests.askFor(url);
     try {
       this.answer = await this.page.goto(url, { waitUntil: 'commit', timeout: this.options.loadTimeoutMs });
       // Not for `load`: one picture that never comes would hold the whole page.
@@ -200,7 +200,7 @@ export class Visitor {
 
   /** Begins to load a page, and waits for no more than the beginning of its answer. */
   async beginLoading(url: string): Promise<void> {
-    this.watch.requests.asked = url.replace(/#.*$/s, '');
+    this.watch.requests.askFor(url);
     await this.page.goto(url, { waitUntil: 'commit', timeout: this.options.loadTimeoutMs }).catch(() => {}); // told when it is loaded anew
   }
 

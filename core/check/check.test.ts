@@ -326,7 +326,7 @@ it('lets nothing run by a yes that has lapsed', () => {
     verdict: 'slipped',
     expected: 'hold',
     firings: [{ permitted: true }, { permitted: false }],
-    cause: { code: 'not-permitted', ms: 500, withdrawn: true },
+    cause: { code: 'not-permitted', ms: 500, ended: true },
   });
 });
 

@@ -164,8 +164,8 @@ function causeOf(firing: Firing, permissions: Permission[], permits: (decision: 
     return { code: 'early', ms: next.fromMs - firing.atMs, ...(clicked && { clicked }) };
   }
   if (index > 0) {
-    const withdrawn = permissions.slice(1, index).some(({ decision }) => permits(decision));
-    return { code: 'not-permitted', ms: firing.atMs - permissions[index]!.fromMs, ...(withdrawn && { withdrawn }) };
+    const ended = permissions.slice(1, index).some(({ decision }) => permits(decision));
+    return { code: 'not-permitted', ms: firing.atMs - permissions[index]!.fromMs, ...(ended && { ended }) };
   }
   return { code: permissions.length === 1 ? 'no-choice' : 'before-choice' };
 }

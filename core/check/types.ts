@@ -71,14 +71,14 @@ export interface Phase {
 /**
  * Why a firing was not permitted, as facts; `words.ts` says it. `early`: before the record that permits it, by so many
  * milliseconds; `clicked`: when the visitor had clicked already. `no-choice`: no choice was ever on record;
- * `before-choice`: none yet. `not-permitted`: so many milliseconds after a record that does not permit it; `withdrawn`:
- * which took back one that did.
+ * `before-choice`: none yet. `not-permitted`: so many milliseconds after a record that does not permit it; `ended`:
+ * when one that did stands no more.
  */
 export type SlipCause =
   | { code: 'early'; ms: number; clicked?: true }
   | { code: 'no-choice' }
   | { code: 'before-choice' }
-  | { code: 'not-permitted'; ms: number; withdrawn?: true };
+  | { code: 'not-permitted'; ms: number; ended?: true };
 
 /** How a slip got past the gate; see `shownBy`. */
 export type Shown = 'ahead' | 'above-gate' | 'network' | 'run-time';

@@ -27,7 +27,7 @@ function whenWords(cause: SlipCause, purpose: string | null): string {
     case 'before-choice':
       return `${open}It fired before any choice was on record.`;
     case 'not-permitted':
-      return `${open}It fired ${Math.round(cause.ms)} ms after ${cause.withdrawn ? 'its yes was withdrawn' : 'a record that does not permit it'}.`;
+      return `${open}It fired ${Math.round(cause.ms)} ms after ${cause.ended ? 'a yes to it stood no more' : 'a record that does not permit it'}.`;
   }
 }
 

@@ -1,6 +1,6 @@
 import type { RequestKind } from '@douane/core/observe';
 import type { SentOut } from '../guard';
-import type { SeenRequest } from './requests';
+import { type SeenRequest, withoutFragment } from './requests';
 
 /** A request is told of before it leaves, by another process and clock; so far apart the two may be. */
 const SLACK_MS = 250;
@@ -74,7 +74,7 @@ const DESTINATIONS: Record<string, RequestKind> = {
   ...{ iframe: 'frame', frame: 'frame', object: 'frame', embed: 'frame', document: 'frame' },
 };
 
-const addressKey = (method: string, url: string) => `${method} ${url.replace(/#.*$/s, '')}`;
+const addressKey = (method: string, url: string) => `${method} ${withoutFragment(url)}`;
 
 /** Host and port, by which connections are asked for; of a socket as well. */
 function portKey(url: string): string {

@@ -67,7 +67,8 @@ const MOST_CHARACTERS = 40_000_000;
 /** So long after its last part an answer counts as all there. */
 const UNREAD_MS = 1_000;
 
-const withoutFragment = (url: string) => url.replace(/#.*$/s, '');
+/** An address as it is asked for. */
+export const withoutFragment = (url: string): string => url.replace(/#.*$/s, '');
 
 /** The requests of one page, with who brought each in. */
 export class RequestBook {
@@ -84,13 +85,18 @@ export class RequestBook {
   /** Address of the page in the main frame. */
   currentPage = '';
   /** Address that the visitor himself asked for last. */
-  asked = '';
+  private asked = '';
 
   /** `ownScript`: a script that only passes on what others ask for, as the gate does, and so is nobody's parent. */
   constructor(
     private readonly mainFrameId: string,
     private readonly ownScript: (url: string) => boolean = () => false,
   ) {}
+
+  /** The visitor himself goes to an address: what comes of that leads him nowhere. */
+  askFor(url: string): void {
+    this.asked = withoutFragment(url);
+  }
 
   /** The page asked for more than is looked at. */
   get overran(): boolean {
