@@ -10,7 +10,6 @@ import {
   itemKey,
   type Observation,
   partyOf,
-  type RequestKind,
   type ScriptKnowledge,
   type Sign,
   type StoredValue,
@@ -22,7 +21,7 @@ import type { SentOut } from '../guard';
 import type { VisitClock } from './clock';
 import { type HookReport, installHooks } from './hooks';
 import { askPage } from './isolated-world';
-import { compareWithNetwork, kindOfSent } from './network';
+import { OutsideRequests } from './outside';
 import { PageSession } from './page-session';
 import { PutOff } from './put-off';
 import { removedAtOnce, storedKey } from './removed-again';
@@ -68,12 +67,11 @@ export class PageWatch {
   private budget = new Budget(MOST_REPORTS, MOST_CHARACTERS);
   private reports: OnPage<HookReport>[] = [];
   private storageEvents: OnPage<{ kind: StorageWrite['kind']; name: string; host: string; wall: number }>[] = [];
-  private untold: SentOut[] = [];
-  private workerRequests: OnPage<{ url: string; kind: RequestKind; wall: number }>[] = [];
   private documentBytes = 0;
   private about = { title: '', screen: { width: 1280, height: 800 } };
   private readonly scripts: PageScripts;
   private readonly putOff: PutOff;
+  private readonly outside: OutsideRequests;
 
   private constructor(
     private readonly session: PageSession,
@@ -84,6 +82,11 @@ export class PageWatch {
     this.requests = new RequestBook(mainFrameId, options.ownScript);
     this.scripts = new PageScripts(session, mainFrameId);
     this.putOff = new PutOff(session, binding);
+    this.outside = new OutsideRequests({
+      clock: options.clock,
+      counts: (url, page) => this.counts(url, page),
+      party: (host, page) => this.party(host, page),
+    });
   }
 
   static async start(page: Page, options: WatchOptions): Promise<PageWatch> {
@@ -104,8 +107,7 @@ export class PageWatch {
   /** A request that the driver tells of; workers have sessions of their own, which only it follows. */
   alsoSeen(url: string, resourceType: string): void {
     if (!/^https?:/i.test(url) || !this.budget.take(url.length)) return;
-    const kind = resourceType === 'script' ? 'script' : 'fetch';
-    this.workerRequests.push({ url, kind, wall: Date.now(), page: this.requests.currentPage });
+    this.outside.driverTold(url, resourceType, this.requests.currentPage);
   }
 
   private listen(binding: string): void {
@@ -223,19 +225,7 @@ export class PageWatch {
    * @param ours Base address of the site's gate, whose requests are nobody's tag.
    */
   compareWith(sent: readonly SentOut[], ours: string): string[] {
-    const isTold = ({ url }: { url: string }) => !url.startsWith(ours) && this.counts(url, this.requests.currentPage);
-    const { untold, unseen } = compareWithNetwork(this.requests.all, sent, (at) => this.options.clock.wallOf(at));
-    const reached = timesOf(sent);
-    // The driver tells of what workers ask for before it is known whether they may.
-    this.workerRequests = this.workerRequests.filter(({ url }) => !url.startsWith('http:') || reached.has(url));
-    // It tells of all tabs; of what two of them ask for alike, the page's own session told once.
-    const told = timesOf(this.workerRequests);
-    this.untold = untold.filter((one) => isTold(one) && (this.requests.knows(one.url) || !told.has(one.url)));
-    const unheard = this.untold.filter(({ url }) => (told.get(url) ?? 0) < (reached.get(url) ?? 0));
-    return [
-      ...inWords(unheard, 'left the browser without being told of by it'),
-      ...inWords(unseen.filter(isTold), 'was told of by the browser and never came to the network'),
-    ];
+    return this.outside.compareWith(this.requests, sent, ours);
   }
 
   /** What was seen besides items; see `Sign`. */
@@ -309,8 +299,7 @@ export class PageWatch {
     this.budget = new Budget(MOST_REPORTS, MOST_CHARACTERS);
     this.reports = [];
     this.storageEvents = [];
-    this.workerRequests = [];
-    this.untold = [];
+    this.outside.forget();
     this.scripts.forget();
     this.tooLarge = false;
     this.options.clock.reset();
@@ -343,29 +332,7 @@ export class PageWatch {
       if (!request.left || request.kind === 'preflight') continue;
       seen.push(...this.ofRequest(request, asked ?? request.page));
     }
-    for (const { url, kind, wall, page } of this.workerRequests) {
-      if (this.requests.knows(url)) continue;
-      const { hostname: host } = new URL(url);
-      if (!this.counts(url, asked ?? page)) continue;
-      const party = this.party(host, asked ?? page);
-      const chain = [
-        { url: page, how: 'page' as const },
-        { url, how: 'worker' as const, kind },
-      ];
-      const atMs = this.options.clock.fromWall(wall);
-      seen.push({ kind: 'request', name: kind, host, party, page: asked ?? page, url, chain, atMs });
-    }
-    for (const sent of this.untold) {
-      const { hostname: host } = new URL(sent.url);
-      const atMs = this.options.clock.fromWall(sent.at);
-      const page = asked ?? this.requests.pageAt(atMs, (at) => this.options.clock.fromMonotonic(at));
-      const kind = kindOfSent(sent);
-      const chain = [
-        { url: page, how: 'page' as const },
-        { url: sent.url, how: 'network' as const, kind },
-      ];
-      seen.push({ kind: 'request', name: kind, host, party: 'third', page, url: sent.url, chain, atMs });
-    }
+    seen.push(...this.outside.observations(this.requests, asked));
     for (const report of this.reports)
       if (report.what === 'cookie') seen.push(...this.ofScriptCookie(report, asked ?? report.page));
     for (const write of this.storageWrites()) {
@@ -506,20 +473,6 @@ export class PageWatch {
   private party(host: string, page: string) {
     return partyOf(host, URL.canParse(page) ? new URL(page).hostname : host, this.options.ownDomains);
   }
-}
-
-/** How often each address is there. */
-function timesOf(what: readonly { url: string }[]): Map<string, number> {
-  const times = new Map<string, number>();
-  for (const { url } of what) times.set(url, (times.get(url) ?? 0) + 1);
-  return times;
-}
-
-/** Each host once, with how often. */
-function inWords(what: readonly { url: string }[], happened: string): string[] {
-  return [...timesOf(what.map(({ url }) => ({ url: new URL(url).host })))].map(
-    ([host, count]) => `${count === 1 ? 'a request' : `${count} requests`} to ${host} ${happened}`,
-  );
 }
 
 const scriptIn = (stack: string, ownScript?: (url: string) => boolean) => placeIn(stack, ownScript)?.url;
