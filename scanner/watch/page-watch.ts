@@ -4,16 +4,13 @@ import {
   carriedBy,
   cookieFacts,
   cookieSyncing,
-  type Excerpt,
   fingerprinting,
-  type ItemKind,
   itemKey,
   type Observation,
   partyOf,
   type ScriptKnowledge,
   type Sign,
   type StoredValue,
-  type ValueSeen,
 } from '@douane/core/observe';
 import type { Page } from 'playwright-core';
 import type { z } from 'zod';
@@ -28,6 +25,7 @@ import { removedAtOnce, storedKey } from './removed-again';
 import { Budget, placeIn, readReport } from './reports';
 import { RequestBook, type SeenRequest } from './requests';
 import { type ItemPlace, PageScripts, type ScriptsRead, type SentRequest } from './scripts';
+import { type OnPage, StoredByScripts } from './stored';
 import { namedValue, valueSeen } from './values';
 
 /** What is looked at of what one page does; a page that writes a million keys fills neither memory nor time. */
@@ -45,20 +43,6 @@ export interface WatchOptions {
   countsOwn?: (url: URL) => boolean;
 }
 
-/** The page a report or event belongs to, beside what it says. */
-type OnPage<T> = T & { page: string };
-
-interface StorageWrite {
-  kind: Exclude<ItemKind, 'cookie' | 'request'>;
-  name: string;
-  host: string;
-  wall: number;
-  chain: ChainLink[];
-  url?: string;
-  value?: ValueSeen;
-  excerpt?: Excerpt;
-}
-
 /** Watches one page from before its first request, and says what it saw as observations. */
 export class PageWatch {
   requests: RequestBook;
@@ -66,12 +50,12 @@ export class PageWatch {
   tooLarge = false;
   private budget = new Budget(MOST_REPORTS, MOST_CHARACTERS);
   private reports: OnPage<HookReport>[] = [];
-  private storageEvents: OnPage<{ kind: StorageWrite['kind']; name: string; host: string; wall: number }>[] = [];
   private documentBytes = 0;
   private about = { title: '', screen: { width: 1280, height: 800 } };
   private readonly scripts: PageScripts;
   private readonly putOff: PutOff;
   private readonly outside: OutsideRequests;
+  private readonly stored: StoredByScripts;
 
   private constructor(
     private readonly session: PageSession,
@@ -86,6 +70,12 @@ export class PageWatch {
       clock: options.clock,
       counts: (url, page) => this.counts(url, page),
       party: (host, page) => this.party(host, page),
+    });
+    this.stored = new StoredByScripts({
+      clock: options.clock,
+      party: (host, page) => this.party(host, page),
+      writer: (stack) => this.writer(stack),
+      excerptOf: (kind, name, host) => this.scripts.excerptOf(kind, name, host),
     });
   }
 
@@ -151,13 +141,7 @@ export class PageWatch {
       const origin = id.securityOrigin || id.storageKey?.split('^')[0] || '';
       if (!URL.canParse(origin) || !this.budget.take(key.length)) return;
       const kind = id.isLocalStorage ? 'local-storage' : 'session-storage';
-      this.storageEvents.push({
-        kind,
-        name: key,
-        host: new URL(origin).hostname,
-        wall: Date.now(),
-        page: this.requests.currentPage,
-      });
+      this.stored.keyTold(kind, key, origin, this.requests.currentPage);
     };
     events.on('DOMStorage.domStorageItemAdded', (event) => stored(event.storageId, event.key));
     events.on('DOMStorage.domStorageItemUpdated', (event) => stored(event.storageId, event.key));
@@ -298,7 +282,7 @@ export class PageWatch {
     this.requests = new RequestBook(this.mainFrameId, this.options.ownScript);
     this.budget = new Budget(MOST_REPORTS, MOST_CHARACTERS);
     this.reports = [];
-    this.storageEvents = [];
+    this.stored.forget();
     this.outside.forget();
     this.scripts.forget();
     this.tooLarge = false;
@@ -333,14 +317,7 @@ export class PageWatch {
       seen.push(...this.ofRequest(request, asked ?? request.page));
     }
     seen.push(...this.outside.observations(this.requests, asked));
-    for (const report of this.reports)
-      if (report.what === 'cookie') seen.push(...this.ofScriptCookie(report, asked ?? report.page));
-    for (const write of this.storageWrites()) {
-      const { wall, ...facts } = write;
-      const atMs = this.options.clock.fromWall(wall);
-      const page = asked ?? write.page;
-      seen.push({ ...facts, page, party: this.party(write.host, page), setBy: 'script', atMs });
-    }
+    seen.push(...this.stored.observations(this.reports, asked));
     return seen;
   }
 
@@ -377,47 +354,6 @@ export class PageWatch {
       const value = valueSeen(namedValue(line, host)[2]);
       yield { ...common, ...facts, kind: 'cookie', party: this.party(facts.host, page), setBy: 'http', atMs, value };
     }
-  }
-
-  private *ofScriptCookie(report: HookReport, page: string): Generator<Observation> {
-    const facts = cookieFacts(report.text, report.host, report.at);
-    if (!facts) return;
-    const atMs = this.options.clock.fromWall(report.at);
-    yield {
-      ...facts,
-      ...this.writer(report.stack),
-      kind: 'cookie',
-      page,
-      party: this.party(facts.host, page),
-      setBy: 'script',
-      atMs,
-      value: valueSeen(namedValue(report.text, report.host)[2]),
-      ...this.scripts.excerptOf('cookie', facts.name, facts.host),
-    };
-  }
-
-  /** Writes told by the hooks, which know time and script; then keys that only the protocol told of. */
-  private storageWrites(): OnPage<StorageWrite>[] {
-    const writes: OnPage<StorageWrite>[] = [];
-    const told = new Set<string>();
-    for (const { what, text, value, host, at, stack, page } of this.reports) {
-      if (what === 'cookie' || what === 'image' || what === 'read' || what === 'removed') continue;
-      told.add(`${what}\n${host}\n${text}`);
-      writes.push({
-        kind: what,
-        name: text,
-        host,
-        wall: at,
-        page,
-        ...(value !== undefined && { value: valueSeen(value) }),
-        ...this.writer(stack),
-        ...this.scripts.excerptOf(what, text, host),
-      });
-    }
-    for (const event of this.storageEvents) {
-      if (!told.has(`${event.kind}\n${event.host}\n${event.name}`)) writes.push({ ...event, chain: [] });
-    }
-    return writes;
   }
 
   /** What the page says of itself and shows itself on, to tell what requests carry of it. */
