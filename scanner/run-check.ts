@@ -1,5 +1,12 @@
 import { availableParallelism } from 'node:os';
-import { type CheckReport, essentialCases, exposedByCase, summarise, type VisitorCase } from '@douane/core/check';
+import {
+  type CheckReport,
+  essentialCases,
+  exposedByCase,
+  summarise,
+  type VisitorCase,
+  withCarried,
+} from '@douane/core/check';
 import { type Classifier, firstOf, setupClassifier, shippedClassifier } from '@douane/core/classify';
 import type { Release } from '@douane/core/release';
 import { launchBrowser } from './browser';
@@ -71,7 +78,8 @@ export async function runCheck(target: string, release: Release, options: CheckO
     await running.close();
   }
   const visits = cases.flatMap((c) => done.get(c) ?? []);
-  const finished = visits.map(({ checked }) => checked);
+  const constant = seenTwice(visits.flatMap(({ identifiers }) => identifiers));
+  const finished = visits.map(({ checked, carried }) => withCarried(checked, carried, constant));
   return {
     format: 'douane.check/1',
     target,
@@ -84,4 +92,10 @@ export async function runCheck(target: string, release: Release, options: CheckO
     exposed: exposedByCase(visits.map(({ checked, exposed }) => ({ id: checked.id, exposed }))),
     summary: summarise(finished),
   };
+}
+
+/** What two visitors have alike tells neither of them from the other. */
+function seenTwice(identifiers: readonly string[]): Set<string> {
+  const once = new Set<string>();
+  return new Set(identifiers.filter((one) => once.has(one) || !once.add(one)));
 }

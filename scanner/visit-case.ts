@@ -1,7 +1,9 @@
 import {
   ADVERSITIES,
   type Adversity,
+  type Carried,
   type CheckedCase,
+  carriedBy,
   choiceWord,
   type Exposed,
   judgeTold,
@@ -16,7 +18,8 @@ import {
 import type { Classifier } from '@douane/core/classify';
 import type { ConsentRecord } from '@douane/core/consent';
 import { indexPlan, purposeOf } from '@douane/core/hold';
-import { listenersOf } from '@douane/core/listeners';
+import { LISTENERS, listenersOf } from '@douane/core/listeners';
+import { identifiersIn, itemKey, type Observation } from '@douane/core/observe';
 import type { Signals } from '@douane/core/regimes';
 import type { Release } from '@douane/core/release';
 import { gateBase } from '@douane/core/setup/gate-base';
@@ -29,6 +32,7 @@ import { type Resolve, type SentOut, startProxy } from './guard';
 import type { HarEntry } from './har';
 import { heardIn } from './heard';
 import { pause, Visitor } from './visitor';
+import type { KeptName } from './watch/kept';
 
 /** What the browser says it sent comes to the proxy by another way. */
 const NETWORK_MS = 80;
@@ -52,6 +56,10 @@ export interface CaseVisit {
   /** Number of the release that the site was found to carry; `null`: no gate of ours was there. */
   version: number | null;
   exposed: Exposed[];
+  /** What requests carried; to be held against the identifiers of the other visits. */
+  carried: Carried[];
+  /** Values of this visit that look like identifiers; in memory only. */
+  identifiers: string[];
 }
 
 /**
@@ -112,15 +120,26 @@ export async function visitCase(
     const listeners = listenersOf(setup);
     const heard = version === null || listeners.length === 0 ? null : await heardIn(visitor.page, listeners);
     const record = await keptRecord(visitor.context);
+    const kept = await visitor.kept();
+    const keptAtMs = visitor.clock.fromWall(Date.now());
     await visitor.leave();
     await pause(NETWORK_MS);
     const differences = visitor.watch.compareWith(sent, `${base}/`);
     onHar?.(visitorCase, visitor.har(visitorCase.id));
 
     const taken = steps.result(visitorCase.steps);
-    const seen = { visitorCase, observations: visitor.observations(), recorded: taken.standing };
+    const observations = withKept(visitor.observations(), kept, {
+      atMs: keptAtMs,
+      page: visitor.watch.requests.currentPage,
+    });
+    const seen = { visitorCase, observations, recorded: taken.standing, kept };
     const { items, regimes, asks, granted } = judgeVisit(seen, release, classify);
     const permissions = permissionsOf(seen, release);
+    const stored = visitor.watch.storedValues();
+    const carried = carriedBy(visitor.watch.sentTexts(), stored, {
+      ...{ plan, unruled: release.plan.unruled, permissions, classify },
+      listeners: LISTENERS.filter(({ id }) => listeners.some((one) => one.id === id)),
+    });
     const by = { plan, base, by: setup.holding.by ?? 'policy' };
     const exposed = served.flatMap((page) =>
       exposedIn(page, { ...by, granted: permissionAt(permissions, page.atMs).decision.granted }),
@@ -153,11 +172,23 @@ export async function visitCase(
       problems: [...notChecked, ...problems, ...differences, ...visitor.problems],
       ...(notChecked.length > 0 && { notChecked }),
     };
-    return { checked, version, exposed };
+    const identifiers = [...new Set([...identifiersIn(stored).keys(), ...carried.map((one) => one.identifier)])];
+    return { checked, version, exposed, carried, identifiers };
   } finally {
     await visitor.close();
     await proxy.close();
   }
+}
+
+/** What is kept and was not seen to be stored was stored by then, at the latest. */
+function withKept(
+  observations: Observation[],
+  kept: readonly KeptName[],
+  { atMs, page }: { atMs: number; page: string },
+): Observation[] {
+  const seen = new Set(observations.map(itemKey));
+  const more = kept.filter((one) => !seen.has(itemKey(one)));
+  return [...observations, ...more.map((one): Observation => ({ ...one, page, party: 'first', atMs, chain: [] }))];
 }
 
 /** Tells the gate which visitor this is, and gives the page the signal as a browser that sends it would. */

@@ -4,6 +4,7 @@ import { z } from 'zod';
 import type { ServedPage } from './exposed';
 import { type HarEntry, harEntries } from './har';
 import { VisitClock } from './watch/clock';
+import type { KeptName } from './watch/kept';
 import { PageWatch } from './watch/page-watch';
 
 export interface VisitorOptions {
@@ -359,6 +360,14 @@ export class Visitor {
 
   get broken(): boolean {
     return this.crashed || this.stuck || this.watch.scriptsStopped || this.page.isClosed();
+  }
+
+  /** What the site keeps in this visitor's browser; of others a site can take nothing back. */
+  async kept(): Promise<KeptName[]> {
+    const cookies = (await this.context.cookies().catch(() => [])).map(({ name, domain }) => {
+      return { kind: 'cookie' as const, name, host: domain.replace(/^\./, '') };
+    });
+    return [...cookies.filter(({ host }) => this.watch.isOwn(host)), ...(await this.watch.keptNames())];
   }
 
   /** What was seen so far; see `PageWatch.observations`. */

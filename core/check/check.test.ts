@@ -21,7 +21,7 @@ import {
   visitorCase,
   worstVerdict,
 } from './index';
-import type { CheckedCase, Exposed, Step } from './types';
+import type { CheckedCase, Exposed, KnownItem, Step } from './types';
 
 const setup = newSetup({ key: 's', name: 'S', address: 'http://site.localhost/' }, 'http://localhost:4100/g/s');
 setup.services = [
@@ -52,10 +52,11 @@ function judge(
   caseText: string,
   observations: Observation[],
   recorded: { atMs: number; purposes: Record<string, boolean>; gpc: boolean }[] = [],
+  kept: KnownItem[] = [],
 ) {
   const visitor = parseCase(caseText, release);
   if (typeof visitor === 'string') throw new Error(visitor);
-  const { items } = judgeVisit({ visitorCase: visitor, observations, recorded }, release, classify);
+  const { items } = judgeVisit({ visitorCase: visitor, observations, recorded, kept }, release, classify);
   return Object.fromEntries(items.map((item) => [`${item.host} ${item.name}`, item]));
 }
 const record = (atMs: number, purposes = yes) => ({ atMs, purposes, gpc: false });
@@ -115,6 +116,18 @@ describe('judgeVisit', () => {
       records,
     );
     expect(after['ads.localhost script']?.verdict).toBe('slipped');
+  });
+
+  it('lets nothing be kept to which no yes stands any more', () => {
+    const cookie = { kind: 'cookie', name: '_g', host: 'site.localhost' } as const;
+    const written: Observation = { ...request('site.localhost', 150), ...cookie, party: 'first' };
+    const given = { atMs: 100, purposes: yes, gpc: false };
+    const taken = { atMs: 300, purposes: no, gpc: false };
+    const after = (records: (typeof given)[], kept: KnownItem[]) =>
+      judge('place=DE,choice=withdraw', [written], records, kept)['site.localhost _g'];
+    expect(after([given, taken], [cookie])).toMatchObject({ verdict: 'slipped', cause: { code: 'kept' } });
+    expect(after([given, taken], [])).toMatchObject({ verdict: 'held' });
+    expect(after([given], [cookie])).toMatchObject({ verdict: 'held' });
   });
 
   it('needs no record where one may object, but obeys the signal', () => {
@@ -265,6 +278,7 @@ it.each([
   [{ code: 'no-choice' }, 'It fired and no choice was on record.'],
   [{ code: 'before-choice' }, 'It fired before any choice was on record.'],
   [{ code: 'not-permitted', ms: 5 }, 'It fired 5 ms after a record that does not permit it.'],
+  [{ code: 'kept' }, 'It is still kept in the visitor’s browser, though the yes to it stands no more.'],
 ] as const)('says %j in a sentence', (cause, words) => {
   expect(slipWords({ cause, purpose: 'advertising' })).toBe(words);
   expect(slipWords({ cause, purpose: null })).toBe(`It is an open item, so no visitor could say yes to it. ${words}`);

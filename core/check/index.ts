@@ -1,4 +1,5 @@
 export { type Baseline, baselineSchema, type Parted, partByBaseline } from './baseline';
+export { type Carried, carriedBy, type SentText, withCarried } from './carried';
 export {
   adverseCases,
   allCases,

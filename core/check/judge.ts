@@ -7,6 +7,7 @@ import { parsePlace } from '../regimes/place';
 import type { Choice, Decision } from '../regimes/types';
 import type { Release } from '../release/release';
 import { choiceAfter, signalsOf } from './cases';
+import { bySeverity } from './summary';
 import type { CheckedItem, Firing, KnownItem, Phase, SlipCause, VisitorCase } from './types';
 
 /** What a visit brought to light, as plain data. */
@@ -15,6 +16,8 @@ export interface Visit {
   observations: Observation[];
   /** From when on which choice stood, in order; empty where none was made. */
   recorded: ({ atMs: number; clickedAtMs?: number } & Choice)[];
+  /** What the site's own origins keep in the end. */
+  kept?: readonly KnownItem[];
 }
 
 export interface Judgement {
@@ -61,13 +64,14 @@ export const permissionAt = (permissions: readonly Permission[], atMs: number): 
  * permit it has slipped, whatever came later.
  */
 export function judgeVisit(visit: Visit, release: Release, classify: Classifier): Judgement {
-  const { visitorCase, observations } = visit;
+  const { visitorCase, observations, kept = [] } = visit;
   const { rules, plan } = release;
   const place = parsePlace(visitorCase.place);
   const signals = signalsOf(visitorCase);
   const permissions = permissionsOf(visit, release);
   const index = indexPlan(plan);
   const subjects = subjectsOf(observations, release, index);
+  const isKept = new Set(kept.map(itemKey));
 
   const meant = meantInTheEnd();
   const items = [...subjects.values()].map(({ item, party, firings, planned }) => {
@@ -81,6 +85,7 @@ export function judgeVisit(visit: Visit, release: Release, classify: Classifier)
       permissions,
       meant,
       unruled: plan.unruled,
+      kept: isKept.has(itemKey(item)),
     });
   });
   const last = permissions[permissions.length - 1]!;
@@ -137,8 +142,9 @@ function judgeItem(about: {
   permissions: Permission[];
   meant: Record<string, boolean>;
   unruled: Unruled;
+  kept: boolean;
 }): CheckedItem {
-  const { item, purpose, service, firings, permissions, meant, unruled } = about;
+  const { item, purpose, service, firings, permissions, meant, unruled, kept } = about;
   const permits = ({ granted }: Pick<Decision, 'granted'>) => mayRun(purpose, granted, unruled);
   const expected = permits({ granted: meant }) ? 'allow' : 'hold';
   const sorted = [...firings].sort((a, b) => a.atMs - b.atMs);
@@ -152,6 +158,11 @@ function judgeItem(about: {
   const evidence = shown && { firstAtMs: shown.atMs, page: shown.page, url: shown.url, chain: shown.chain };
   if (slippedIndex >= 0)
     return { ...base, verdict: 'slipped', ...evidence, cause: causeOf(shown!, permissions, permits) };
+  if (kept && !permits(permissions.at(-1)!.decision)) {
+    const last = sorted.at(-1);
+    const where = last && { firstAtMs: last.atMs, page: last.page, url: last.url, chain: last.chain };
+    return { ...base, verdict: 'slipped', ...where, cause: { code: 'kept' } };
+  }
   if (expected === 'hold') return { ...base, verdict: 'held', ...evidence };
   return { ...base, verdict: shown ? 'cleared' : 'silent', ...evidence };
 }
@@ -188,14 +199,4 @@ function unseen({ setup, plan }: Release, siteHost: string, seen: ReadonlyMap<st
       .filter(({ key }) => !seen.has(key)),
   );
   return [...requests, ...stored];
-}
-
-const SEVERITY = ['slipped', 'held', 'cleared', 'silent'];
-function bySeverity(a: CheckedItem, b: CheckedItem): number {
-  return (
-    SEVERITY.indexOf(a.verdict) - SEVERITY.indexOf(b.verdict) ||
-    (a.service ?? '').localeCompare(b.service ?? '') ||
-    a.host.localeCompare(b.host) ||
-    a.name.localeCompare(b.name)
-  );
 }

@@ -15,6 +15,17 @@ export function worstVerdict(items: readonly CheckedItem[]): Verdict | null {
   return order.find((verdict) => items.some((item) => item.verdict === verdict)) ?? null;
 }
 
+const SEVERITY: Verdict[] = ['slipped', 'held', 'cleared', 'silent'];
+/** What matters most comes first. */
+export function bySeverity(a: CheckedItem, b: CheckedItem): number {
+  return (
+    SEVERITY.indexOf(a.verdict) - SEVERITY.indexOf(b.verdict) ||
+    (a.service ?? '').localeCompare(b.service ?? '') ||
+    a.host.localeCompare(b.host) ||
+    a.name.localeCompare(b.name)
+  );
+}
+
 type Named = Pick<CheckedItem, 'kind' | 'host' | 'name'>;
 export const isSameItem = (a: Named, b: Named): boolean => a.kind === b.kind && a.host === b.host && a.name === b.name;
 

@@ -72,13 +72,17 @@ export interface Phase {
  * Why a firing was not permitted, as facts; `words.ts` says it. `early`: before the record that permits it, by so many
  * milliseconds; `clicked`: when the visitor had clicked already. `no-choice`: no choice was ever on record;
  * `before-choice`: none yet. `not-permitted`: so many milliseconds after a record that does not permit it; `ended`:
- * when one that did stands no more.
+ * when one that did stands no more. `kept`: it was permitted, and is there still when it is so no more. `carries`: the request
+ * may be made, and told an identifier (by the name it is stored or sent under) that is held; `heldFor`: its purpose, absent
+ * where its own tag was told no.
  */
 export type SlipCause =
   | { code: 'early'; ms: number; clicked?: true }
   | { code: 'no-choice' }
   | { code: 'before-choice' }
-  | { code: 'not-permitted'; ms: number; ended?: true };
+  | { code: 'not-permitted'; ms: number; ended?: true }
+  | { code: 'kept' }
+  | { code: 'carries'; name: string; heldFor?: string };
 
 /** How a slip got past the gate; see `shownBy`. */
 export type Shown = 'ahead' | 'above-gate' | 'network' | 'run-time';

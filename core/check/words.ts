@@ -26,6 +26,12 @@ function whenWords(cause: SlipCause, purpose: string | null): string {
       return `${open}It fired and no choice was on record.`;
     case 'before-choice':
       return `${open}It fired before any choice was on record.`;
+    case 'kept':
+      return `${open}It is still kept in the visitor’s browser, though the yes to it stands no more.`;
+    case 'carries':
+      return cause.heldFor === undefined
+        ? `It was told no, and sends an identifier all the same, the same on several pages (${cause.name}).`
+        : `It may be contacted, and was told the identifier that is stored as ${cause.name} for ${cause.heldFor}, to which no yes stands.`;
     case 'not-permitted':
       return `${open}It fired ${Math.round(cause.ms)} ms after ${cause.ended ? 'a yes to it stood no more' : 'a record that does not permit it'}.`;
   }

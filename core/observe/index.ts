@@ -1,10 +1,11 @@
 export * from './carried';
 export { compareScans, type ItemChange, type ScanComparison, type ScanSide } from './compare-scans';
 export { cookieFacts } from './cookie-line';
-export { cookieSyncing, type StoredValue } from './cookie-syncing';
+export { cookieSyncing } from './cookie-syncing';
 export { excerptAt } from './excerpt';
 export { type DeviceRead, fingerprinting } from './fingerprinting';
 export { type FamilySettings, foldObservations, ItemFold, itemKey, MOST_NAMES } from './fold';
+export { identifiersIn, looksLikeId, partsOf, type StoredValue } from './identifiers';
 export { type KitRegion, kitAt, kitRegions } from './kit-regions';
 export { lifetimeWords } from './lifetime';
 export { type NameFamily, patternByForm } from './name-family';

@@ -111,7 +111,7 @@ it.each([
   ['no part of a longer word', 'uid', 'ads.example', 'a81f77c2', 'https://pool.example/?u=a81f77c2e9', false],
 ])('identifiers that travel: %s', (_what, name, host, value, url, travels) => {
   const signs = cookieSyncing(
-    [{ name, host, value }],
+    [{ kind: 'cookie', name, host, value }],
     [{ url, page: 'https://site.example/a/38-round-stone', chain: [] }],
   );
   expect(signs.map((sign) => [sign.name, sign.host])).toEqual(travels ? [[name, new URL(url).hostname]] : []);

@@ -1,10 +1,9 @@
 import { randomBytes } from 'node:crypto';
+import type { SentText } from '@douane/core/check';
 import {
   type ChainLink,
   carriedBy,
   cookieFacts,
-  cookieSyncing,
-  fingerprinting,
   itemKey,
   type Observation,
   partyOf,
@@ -18,6 +17,7 @@ import type { SentOut } from '../guard';
 import type { VisitClock } from './clock';
 import { type HookReport, installHooks } from './hooks';
 import { askPage } from './isolated-world';
+import { type KeptName, keptOf } from './kept';
 import { OutsideRequests } from './outside';
 import { PageSession } from './page-session';
 import { PutOff } from './put-off';
@@ -25,6 +25,7 @@ import { removedAtOnce, storedKey } from './removed-again';
 import { Budget, placeIn, readReport } from './reports';
 import { RequestBook, type SeenRequest } from './requests';
 import { type ItemPlace, PageScripts, type ScriptsRead, type SentRequest } from './scripts';
+import { signsOf, storedValues } from './signs';
 import { type OnPage, StoredByScripts } from './stored';
 import { namedValue, valueSeen } from './values';
 
@@ -111,7 +112,10 @@ export class PageWatch {
       documents.add(event.requestId);
       this.documentBytes = 0;
     });
-    events.on('Network.requestWillBeSentExtraInfo', (event) => this.requests.wentOut(event.requestId));
+    events.on('Network.requestWillBeSentExtraInfo', (event) => {
+      const sent = event.associatedCookies.filter(({ blockedReasons }) => blockedReasons.length === 0);
+      this.requests.wentOut(event.requestId, sent.map(({ cookie }) => `${cookie.name}=${cookie.value}`).join('; '));
+    });
     events.on('Network.requestServedFromCache', (event) => this.requests.servedFromMemory(event.requestId));
     events.on('Network.responseReceived', (event) => this.requests.answered(event));
     events.on('Network.responseReceivedExtraInfo', (event) => this.requests.extraInfo(event));
@@ -212,57 +216,54 @@ export class PageWatch {
     return this.outside.compareWith(this.requests, sent, ours);
   }
 
-  /** What was seen besides items; see `Sign`. */
+  /** What was seen besides items; see `signsOf`. */
   signs(asked?: string): Sign[] {
     this.requests.settleCookies();
-    const signs: Sign[] = [];
-    const stored: StoredValue[] = [];
-    const keep = (name: string, host: string, value: string) => stored.push({ name, host, value });
-    for (const request of this.requests.all) {
-      const { hostname } = new URL(request.url);
-      for (const line of request.setCookieLines) keep(...namedValue(line, hostname));
-      for (const { line, reasons } of request.refusedCookies) {
-        const [name] = namedValue(line, hostname);
-        const page = asked ?? request.page;
-        signs.push({
-          what: 'refused-cookie',
-          host: hostname,
-          name,
-          reasons,
-          page,
-          chain: this.requests.chainOf(request),
-        });
-      }
-    }
-    for (const { what, text, value, host } of this.reports) {
-      if (what === 'cookie') keep(...namedValue(text, host));
-      else if (value && what !== 'removed') keep(text, host, value);
-    }
-    signs.push(...this.relayed(asked));
-    const sent = this.requests.all
-      .filter((request) => request.left && this.party(new URL(request.url).hostname, request.page) === 'third')
-      .map((request) => ({ url: request.url, page: asked ?? request.page, chain: this.requests.chainOf(request) }));
-    const reads = this.reports
-      .filter((report) => report.what === 'read')
-      .map(({ text, stack, page }) => ({ what: text, page: asked ?? page, ...this.reader(stack, page) }));
-    return [...signs, ...cookieSyncing(stored, sent), ...fingerprinting(reads)];
+    const { requests, reports } = this;
+    return signsOf(
+      {
+        ...{ requests, reports },
+        party: (host, page) => this.party(host, page),
+        serviceOf: (request) => this.scripts.serviceOf(request),
+        writer: (stack) => this.writer(stack),
+      },
+      asked,
+    );
   }
 
-  /** Requests to the site's own hosts that have the shape of a service's: the site passes them on, or runs the service. */
-  private *relayed(asked?: string): Generator<Sign> {
-    for (const request of this.requests.all) {
-      const { hostname: host, pathname: name } = new URL(request.url);
-      if (request.kind === 'document' || this.party(host, request.page) !== 'first') continue;
-      const service = this.scripts.serviceOf(request);
-      const chain = this.requests.chainOf(request);
-      if (service) yield { what: 'relayed', service, host, name, page: asked ?? request.page, chain };
-    }
+  /** All values that were stored; for the check, which looks for them in what is sent. */
+  storedValues(): StoredValue[] {
+    return [...storedValues(this.requests, this.reports)];
+  }
+
+  /** What went out that could carry an identifier. */
+  sentTexts(): SentText[] {
+    return this.requests.all.flatMap((request) => {
+      const { kind, url, page, posted, cookies, sentAt, ledFrom = page } = request;
+      const isTag = kind === 'document' ? request.ledFrom !== undefined : kind !== 'preflight';
+      if (!request.left || !isTag || !this.counts(url, ledFrom)) return [];
+      const atMs = this.options.clock.fromMonotonic(sentAt);
+      const name = kind === 'document' ? 'other' : kind;
+      const { hostname: host } = new URL(url);
+      return { name, host, page: ledFrom, url, atMs, chain: this.requests.chainOf(request), posted, cookies };
+    });
+  }
+
+  /** Whether a host is the site's own, as the page stands in its place. */
+  isOwn(host: string): boolean {
+    return this.party(host, this.requests.currentPage) === 'first';
+  }
+
+  /** Keys, databases and caches of the site's own origins, as they stand. */
+  async keptNames(): Promise<KeptName[]> {
+    const own = [...this.origins()].filter((origin) => this.isOwn(new URL(origin).hostname));
+    return (await Promise.all(own.map((origin) => keptOf(this.session, origin)))).flat();
   }
 
   /** Hosts of the site's own that were contacted. */
   ownHosts(): string[] {
     const hosts = this.requests.all.map((r) => new URL(r.url).hostname);
-    return [...new Set(hosts)].filter((host) => this.party(host, this.requests.currentPage) === 'first');
+    return [...new Set(hosts)].filter((host) => this.isOwn(host));
   }
 
   /** Forgets what was seen and clears what the pages stored, so that the next one is visited as by somebody new. */
@@ -394,11 +395,6 @@ export class PageWatch {
   private counts(url: string, page: string): boolean {
     const address = new URL(url);
     return this.party(address.hostname, page) === 'third' || this.options.countsOwn?.(address) === true;
-  }
-
-  private reader(stack: string, page: string): { script: string; chain: ChainLink[] } {
-    const { url = page, chain } = this.writer(stack);
-    return { script: url, chain };
   }
 
   private writer(stack: string): { url?: string; chain: ChainLink[] } {

@@ -15,6 +15,8 @@ export interface SeenRequest {
   page: string;
   /** What was posted, where it is short. */
   posted?: string;
+  /** Cookies that went with it; in memory only. */
+  cookies?: string;
   /** What was posted is a copy of the page, however long. */
   postedContent?: boolean;
   /** Characters posted. */
@@ -76,7 +78,7 @@ export class RequestBook {
   private extraLines = new Map<string, { lines: string[]; refused: RefusedCookie[] }[]>();
   private sockets = new Map<string, SeenRequest>();
   private byUrl = new Map<string, SeenRequest>();
-  private early = new Set<string>();
+  private early = new Map<string, string>();
   private imageScripts = new Map<string, string>();
   readonly all: SeenRequest[] = [];
   private readonly budget = new Budget(MOST_REQUESTS, MOST_CHARACTERS);
@@ -149,7 +151,9 @@ export class RequestBook {
     };
     // What asks a host for leave has reached it, even where leave is not given (Fetch standard, CORS preflight).
     if (kind === 'preflight' && event.initiator.requestId) this.wentOut(event.initiator.requestId);
-    if (this.early.delete(event.requestId)) request.left = true;
+    const early = this.early.get(event.requestId);
+    if (early !== undefined) Object.assign(request, { left: true, cookies: early });
+    this.early.delete(event.requestId);
     this.hops.set(event.requestId, [...hops, request]);
     if (kind !== 'preflight' && !this.byUrl.has(request.url)) this.byUrl.set(request.url, request);
     this.all.push(request);
@@ -235,11 +239,11 @@ export class RequestBook {
     if (request) Object.assign(request, { ended: true, endedAt: at, bytes });
   }
 
-  /** Told when headers go out; it may come ahead of the request itself. */
-  wentOut(requestId: string): void {
+  /** Told when headers go out, with what stands in the one for cookies; it may come ahead of the request itself. */
+  wentOut(requestId: string, cookies = ''): void {
     const request = this.hops.get(requestId)?.at(-1);
-    if (request) request.left = true;
-    else this.early.add(requestId);
+    if (request) Object.assign(request, { left: true, cookies });
+    else this.early.set(requestId, cookies);
   }
 
   /** The page that was in the main frame at a time, as `timeOf` gives it of a request's own. */

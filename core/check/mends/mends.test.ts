@@ -51,6 +51,15 @@ describe('what can be done, the least effort first', () => {
     expect(codes(slip({ shown: 'network' }))[0]).toContain('the snippet as it is');
   });
 
+  it('has what the gate cannot erase ended by the server, and what is passed on not passed on', () => {
+    const cookie = slip({ kind: 'cookie', name: '_a', host: 'shop.localhost', cause: { code: 'kept' } });
+    expect(codes(cookie)).toEqual(['Set-Cookie: _a=; Max-Age=0; Path=/; Domain=shop.localhost']);
+    const told = (heldFor?: string) =>
+      mendsFor(slip({ cause: { code: 'carries', name: '_a', ...(heldFor && { heldFor }) } }));
+    expect(told('advertising').map(({ who }) => who)).toEqual(['developer']);
+    expect(told().map(({ who }) => who)).toEqual(['provider']);
+  });
+
   it('gives no code where it cannot know', () => {
     const cookie = mendsFor(slip({ kind: 'cookie', name: '_a', chain: [] }));
     expect(cookie[0]).toEqual({ who: 'developer', words: expect.stringContaining('let the server read the choice') });

@@ -11,7 +11,7 @@ export interface Mend {
 }
 
 /** What is to be mended, with what was found of the page it happened on. */
-export interface ToMend extends Pick<CheckedItem, 'kind' | 'name' | 'host' | 'purpose' | 'chain'> {
+export interface ToMend extends Pick<CheckedItem, 'kind' | 'name' | 'host' | 'purpose' | 'chain' | 'cause'> {
   shown?: Shown;
   /** Of the page on which it happened. */
   exposed: readonly Exposed[];
