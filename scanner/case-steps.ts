@@ -1,6 +1,6 @@
-import { type Choosing, changedBy, isChoosing, type Step } from '@douane/core/check';
+import { type Choosing, changedBy, isChoosing, type ShownOnce, type Step } from '@douane/core/check';
 import type { Choice } from '@douane/core/regimes';
-import { ageChoice, RECORD_WAIT_MS, takeStep } from './consent-acts';
+import { ageChoice, byPointer, type Hand, heldContent, RECORD_WAIT_MS, takeStep } from './consent-acts';
 import { pause, type Visitor } from './visitor';
 import type { SeenRequest } from './watch/requests';
 
@@ -19,12 +19,14 @@ export interface Taken {
   standing: ({ atMs: number; clickedAtMs?: number } & Choice)[];
   /** What kept it from going on. */
   problems: string[];
+  shownOnce: ShownOnce[];
 }
 
 /** Takes the steps of a case in order, as a visitor would, each choice after the one before is on record. */
 export class Steps {
   private readonly changed: { atMs: number; change: Partial<Choice> }[] = [];
   private readonly problems: string[] = [];
+  private readonly shownOnce: ShownOnce[] = [];
 
   /**
    * @param records Address at which the site's recorder takes choices.
@@ -35,6 +37,7 @@ export class Steps {
     private readonly records: string,
     private readonly pages: string[],
     private readonly goto: (page: string) => Promise<void>,
+    private readonly hand: Hand,
   ) {}
 
   /** @param first The page on which the visit begins, and to which it comes back. */
@@ -45,9 +48,9 @@ export class Steps {
       if (signal?.aborted) return;
       if (isChoosing(step)) {
         try {
-          await takeStep(this.visitor.page, step);
+          await takeStep(this.visitor.page, step, this.hand);
         } catch {
-          this.problems.push(`"${step}" could not be chosen: the banner or its button did not show.`);
+          this.problems.push(`"${step}" could not be chosen: ${this.missing(step)}.`);
           return;
         }
         made += 1;
@@ -56,6 +59,11 @@ export class Steps {
           return;
         }
         await this.visitor.page.waitForLoadState('load').catch(() => {}); // a withdrawal loads the page anew
+        await this.visitor.settle(signal);
+        continue;
+      }
+      if (step.startsWith('once:')) {
+        if (!(await this.showOnce(step))) return;
         await this.visitor.settle(signal);
         continue;
       }
@@ -69,8 +77,31 @@ export class Steps {
           return;
         }
       }
+      const now = this.visitor.clock.fromWall(Date.now());
+      for (const one of this.shownOnce) if (one.page === page) one.untilMs ??= now;
       await this.goto(page);
     }
+  }
+
+  private async showOnce(step: Step): Promise<boolean> {
+    const { page, clock } = this.visitor;
+    try {
+      const { button, url } = await heldContent(page, step);
+      this.shownOnce.push({ fromMs: clock.fromWall(Date.now()), page: page.url(), url });
+      await this.hand.press(button);
+      await page.waitForLoadState('load').catch(() => {}); // a policy has the page loaded anew for it
+      return true;
+    } catch {
+      this.problems.push(`"${step}" could not be tried: ${this.missing(step)}.`);
+      return false;
+    }
+  }
+
+  private missing(step: Step): string {
+    const what = /^(once|always):/.test(step)
+      ? 'nothing that is held for it stands on the page, or its button did not show'
+      : 'the banner or its button did not show';
+    return this.hand === byPointer ? what : `${what}, or cannot be reached by keyboard`;
   }
 
   /** To be called when all of the visit has been seen. */
@@ -94,7 +125,7 @@ export class Steps {
       choice = made ?? (choice && { ...choice, ...change });
       return choice ? [{ atMs, clickedAtMs, ...choice }] : [];
     });
-    return { recorded, standing, problems: this.problems };
+    return { recorded, standing, problems: this.problems, shownOnce: this.shownOnce };
   }
 
   /** The choices that the recorder confirmed in this visit, in order. */

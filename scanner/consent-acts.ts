@@ -1,9 +1,10 @@
-import type { Choosing } from '@douane/core/check';
+import type { Choosing, Step } from '@douane/core/check';
 import {
   actSelector,
   BANNER_ELEMENT,
   type BannerAct,
   BUTTON_ELEMENT,
+  HELD_ELEMENT,
   purposeBoxId,
 } from '@douane/core/consent/banner-marks';
 import {
@@ -14,7 +15,7 @@ import {
   HOST_CHOICE_COOKIE,
 } from '@douane/core/consent/choice-cookie';
 import type { Choice } from '@douane/core/regimes';
-import type { BrowserContext, Page } from 'playwright-core';
+import type { BrowserContext, Locator, Page } from 'playwright-core';
 import { pause, type Visitor } from './visitor';
 
 /** Long: on a busy machine a page's own scripts may keep the banner waiting. */
@@ -27,30 +28,84 @@ export type ChoiceCookie = Awaited<ReturnType<BrowserContext['cookies']>>[number
 /** Tells the gate that this visitor is not to be counted. */
 export const TEST_VISITOR = 'window.douaneVisit = { test: true };';
 
+/** How a visitor works what he sees; throws where he cannot. */
+export interface Hand {
+  press(target: Locator): Promise<void>;
+  setChecked(box: Locator, checked: boolean): Promise<void>;
+}
+
+export const byPointer: Hand = {
+  press: (target) => target.click({ timeout: WAIT_MS }),
+  setChecked: (box, checked) => box.setChecked(checked, { timeout: WAIT_MS }),
+};
+
+/** More steps by Tab than anybody would take to a banner. */
+const MOST_TABS = 80;
+
+/** By keys alone: Tab until what is meant has the focus (WCAG 2.2, 2.1.1), then Enter or Space. */
+export function byKeyboard(page: Page): Hand {
+  const reach = async (target: Locator) => {
+    await target.waitFor({ timeout: WAIT_MS });
+    const hasFocus = () =>
+      target.evaluate((element) => (element.getRootNode() as Document | ShadowRoot).activeElement === element);
+    for (let tabs = 0; !(await hasFocus()); tabs++) {
+      if (tabs === MOST_TABS) throw new Error('cannot be reached by keyboard');
+      await page.keyboard.press('Tab');
+    }
+  };
+  return {
+    async press(target) {
+      await reach(target);
+      await page.keyboard.press('Enter');
+    },
+    async setChecked(box, checked) {
+      if ((await box.isChecked()) === checked) return;
+      await reach(box);
+      await page.keyboard.press('Space');
+    },
+  };
+}
+
 /** Opens the choice as a visitor would: the first layer where it shows by itself, else the choices button. */
-async function reachChoice(page: Page): Promise<'first' | 'panel' | null> {
+async function reachChoice(page: Page, hand: Hand): Promise<'first' | 'panel' | null> {
   const banner = page.locator(`${BANNER_ELEMENT} section`);
   const button = page.locator(`${BUTTON_ELEMENT} button`);
   await banner.or(button).first().waitFor({ timeout: WAIT_MS });
   if (await banner.isVisible()) return 'first';
-  await button.click({ timeout: WAIT_MS });
+  await hand.press(button);
   await banner.waitFor({ timeout: WAIT_MS });
   return 'panel';
 }
 
-const press = (page: Page, act: BannerAct) => page.locator(actSelector(act)).click({ timeout: WAIT_MS });
-
-/** Takes one step by real clicks. Throws where banner or button never show. */
-export async function takeStep(page: Page, step: Choosing): Promise<void> {
-  const layer = await reachChoice(page);
-  if (step === 'accept' || step === 'refuse') return press(page, step);
-  if (layer === 'first') await press(page, 'choose');
+/** Makes one choice as a visitor would. Throws where what it takes never shows or cannot be reached. */
+export async function takeStep(page: Page, step: Choosing, hand = byPointer): Promise<void> {
+  if (step.startsWith('always:')) return hand.press((await heldContent(page, step)).button);
+  const press = (act: BannerAct) => hand.press(page.locator(actSelector(act)));
+  const layer = await reachChoice(page, hand);
+  if (step === 'accept' || step === 'refuse') return press(step);
+  if (layer === 'first') await press('choose');
   const named = purposeBoxId(step.slice(step.indexOf(':') + 1));
   const isOnly = step.startsWith('only:');
   for (const box of await page.locator(`${BANNER_ELEMENT} input[type=checkbox]:not(:disabled)`).all()) {
-    await box.setChecked(((await box.getAttribute('id')) === named) === isOnly, { timeout: WAIT_MS });
+    await hand.setChecked(box, ((await box.getAttribute('id')) === named) === isOnly);
   }
-  await press(page, 'save');
+  await press('save');
+}
+
+/** What stands in the place of the first content that is held for the purpose of a step, and the address that it waits for. */
+export async function heldContent(page: Page, step: Step): Promise<{ button: Locator; url: string }> {
+  const [act, purpose] = step.split(':') as [string, string];
+  const frame = page
+    .locator(`${HELD_ELEMENT} + :is([data-gate~="${purpose}"], [data-douane-held~="${purpose}"])`)
+    .first();
+  await frame.waitFor({ state: 'attached', timeout: WAIT_MS });
+  const url = await frame.evaluate((element) => {
+    const inner = element instanceof HTMLTemplateElement ? element.content.querySelector('iframe') : element;
+    const { dataset, src } = inner as HTMLIFrameElement;
+    return new URL(dataset.gateSrc ?? src, document.baseURI).href;
+  });
+  const stands = frame.locator('xpath=preceding-sibling::*[1]');
+  return { button: stands.locator(`[data-act="${act}"]`), url };
 }
 
 /** The cookie in which a visitor's browser keeps the choice; empty where it keeps none. */

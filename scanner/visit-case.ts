@@ -26,7 +26,7 @@ import { gateBase } from '@douane/core/setup/gate-base';
 import type { Browser } from 'playwright-core';
 import { makeAdverse } from './adversity';
 import { Steps } from './case-steps';
-import { keptRecord } from './consent-acts';
+import { byKeyboard, byPointer, keptRecord } from './consent-acts';
 import { exposedIn, type ServedPage } from './exposed';
 import { type Resolve, type SentOut, startProxy } from './guard';
 import type { HarEntry } from './har';
@@ -109,7 +109,8 @@ export async function visitCase(
     await goto(first);
     if (adversity === 'two-tabs') await visitor.openTab(others[0] ?? first);
     const version = has('no-script') ? null : await visitor.gateVersion();
-    const steps = new Steps(visitor, `${base}/records`, others, goto);
+    const hand = has('keyboard') ? byKeyboard(visitor.page) : byPointer;
+    const steps = new Steps(visitor, `${base}/records`, others, goto, hand);
     if (version !== null) await steps.take(visitorCase.steps, first, signal);
     else if (!has('no-script')) failed.push('The gate was not found on the first page.');
     for (const page of others) {
@@ -132,7 +133,7 @@ export async function visitCase(
       atMs: keptAtMs,
       page: visitor.watch.requests.currentPage,
     });
-    const seen = { visitorCase, observations, recorded: taken.standing, kept };
+    const seen = { visitorCase, observations, recorded: taken.standing, kept, shownOnce: taken.shownOnce };
     const { items, regimes, asks, granted } = judgeVisit(seen, release, classify);
     const permissions = permissionsOf(seen, release);
     const stored = visitor.watch.storedValues();
@@ -150,8 +151,10 @@ export async function visitCase(
     }
     const written = new Map((await ledger?.(taken.recorded.map(({ id }) => id)))?.map((one) => [one.id, one]));
     if (ledger)
-      for (const made of taken.recorded)
-        failed.push(...recordProblems(written.get(made.id), { ...made, visitorCase }, release));
+      for (const made of taken.recorded) {
+        const before = permissionAt(permissions, made.clickedAtMs).decision.granted;
+        failed.push(...recordProblems(written.get(made.id), { ...made, visitorCase, before }, release));
+      }
     const recorded = taken.recorded.map(({ id, step, clickedAtMs, atMs }) => {
       const at = written.get(id)?.at;
       return { id, step, clickedAtMs, atMs, ...(at && { committedAtMs: visitor.clock.fromWall(Date.parse(at)) }) };

@@ -63,7 +63,7 @@ export function essentialCases({ rules }: Cased): VisitorCase[] {
   );
 }
 
-const PLAIN_SIGNALS = ['gpc', 'guardian', 'phone', 'no-script', ...ADVERSITIES] as const;
+const PLAIN_SIGNALS = ['gpc', 'guardian', 'phone', 'keyboard', 'no-script', ...ADVERSITIES] as const;
 const isPlainSignal = (text: string): text is (typeof PLAIN_SIGNALS)[number] =>
   (PLAIN_SIGNALS as readonly string[]).includes(text);
 
@@ -113,16 +113,21 @@ export function changedBy(step: Step): Partial<Choice> {
   return step === 'lapse' ? { ageDays: LAPSED_DAYS } : step === 'older' ? { release: 1 } : {};
 }
 
-/** The choice that stands once a visitor has taken all of his steps; `null`: he made none. */
+/**
+ * The choice that stands once a visitor has taken all of his steps; `null`: he made none.
+ *
+ * @param unasked What is granted to him before he chooses.
+ */
 export function choiceAfter(
   steps: readonly Step[],
   { purposes }: Pick<Rules, 'purposes'>,
   gpc: boolean,
+  unasked: Readonly<Record<string, boolean>> = {},
 ): Choice | null {
-  const last = steps.findLastIndex(isChoosing);
-  if (last < 0) return null;
-  const choice = { purposes: chosenBy(steps[last] as Choosing, purposes), gpc };
-  return Object.assign(choice, ...steps.slice(last + 1).map(changedBy));
+  return steps.reduce<Choice | null>((stands, step) => {
+    if (isChoosing(step)) return { purposes: chosenBy(step, purposes, stands?.purposes ?? unasked), gpc };
+    return stands && { ...stands, ...changedBy(step) };
+  }, null);
 }
 
 /** Whole years; `null`: the text is no age of a person. */
@@ -130,12 +135,21 @@ export function parseAge(text: string): number | null {
   return /^\d{1,3}$/.test(text.trim()) && Number(text) <= 130 ? Number(text) : null;
 }
 
-export const isChoosing = (step: Step): step is Choosing => !(PASSING as readonly string[]).includes(step);
+export const isChoosing = (step: Step): step is Choosing =>
+  !(PASSING as readonly string[]).includes(step) && !step.startsWith('once:');
 
-/** What a visitor says to each purpose by one choice. */
-export function chosenBy(step: Choosing, purposes: Rules['purposes']): Record<string, boolean> {
+/** What a visitor says to each purpose by one choice. `before`: what was granted to him until then. */
+export function chosenBy(
+  step: Choosing,
+  purposes: Rules['purposes'],
+  before: Readonly<Record<string, boolean>> = {},
+): Record<string, boolean> {
   const says = (id: string) =>
-    step === 'accept' || step === `only:${id}` || (step.startsWith('except:') && step !== `except:${id}`);
+    step === 'accept' ||
+    step === `always:${id}` ||
+    (step.startsWith('always:') && before[id] === true) ||
+    step === `only:${id}` ||
+    (step.startsWith('except:') && step !== `except:${id}`);
   return Object.fromEntries(purposes.map(({ id, necessary }) => [id, Boolean(necessary) || says(id)]));
 }
 
@@ -157,7 +171,7 @@ export function adverseCases({ rules }: Cased): VisitorCase[] {
   return ADVERSITIES.map((adversity) => visitorCase(asked.place, worst[adversity], [adversity]));
 }
 
-/** Visits in which time passes or the visitor goes on, where a yes is asked for. */
+/** Visits in which time passes, the visitor goes on, or he has no pointer, where a yes is asked for. */
 export function laterCases({ rules }: Cased): VisitorCase[] {
   const steps: Step[][] = [
     ['accept', 'onward', 'refuse'],
@@ -168,7 +182,10 @@ export function laterCases({ rules }: Cased): VisitorCase[] {
   ];
   return treatments(rules)
     .filter(({ rule }) => asks(rule))
-    .flatMap(({ place }) => steps.map((one) => visitorCase(place, one)));
+    .flatMap(({ place }) => [
+      ...steps.map((one) => visitorCase(place, one)),
+      visitorCase(place, ['refuse'], ['keyboard']),
+    ]);
 }
 
 /** Those that a site is checked with where nobody has chosen others. */
@@ -196,13 +213,13 @@ export function parseSteps(text: string, { purposes }: Pick<Rules, 'purposes'>):
       steps.push(step as Step);
       continue;
     }
-    const only = /^(?:only|except):(.*)$/.exec(step)?.[1] ?? null;
+    const named = /^(?:only|except|once|always):(.*)$/.exec(step)?.[1] ?? null;
     const askable = purposes.filter((purpose) => !purpose.necessary).map(({ id }) => id);
-    if (only !== null && !askable.includes(only)) {
-      return `no purpose "${only}" to choose alone; there are ${askable.join(', ')}`;
+    if (named !== null && !askable.includes(named)) {
+      return `no purpose "${named}" to say yes or no to; there are ${askable.join(', ')}`;
     }
-    if (only === null && step !== 'accept' && step !== 'refuse') {
-      return `choice "${text}" is none of none, accept, refuse, withdraw, only:PURPOSE, except:PURPOSE, ${PASSING.join(', ')}`;
+    if (named === null && step !== 'accept' && step !== 'refuse') {
+      return `choice "${text}" is none of none, accept, refuse, withdraw, only:PURPOSE, except:PURPOSE, once:PURPOSE, always:PURPOSE, ${PASSING.join(', ')}`;
     }
     steps.push(step as Step);
   }

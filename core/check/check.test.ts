@@ -328,8 +328,34 @@ it.each<[Step[], object | null]>([
   [['accept', 'lapse'], { purposes: yes, gpc: false, ageDays: LAPSED_DAYS }],
   [['accept', 'lapse', 'refuse'], { purposes: no, gpc: false }],
   [['refuse', 'older'], { purposes: no, gpc: false, release: 1 }],
+  [['once:advertising'], null],
+  [['always:advertising'], { purposes: { ...no, advertising: true }, gpc: false }],
+  [['except:advertising', 'once:advertising', 'always:advertising'], { purposes: yes, gpc: false }],
 ])('after %j this choice stands: %j', (steps, choice) => {
   expect(choiceAfter(steps, release.rules, false)).toEqual(choice);
+});
+
+it('permits what comes in by content that was asked for, on that page and until it is come to again', () => {
+  const page = 'http://site.localhost/fares';
+  const film = 'http://ads.localhost/film';
+  const shownOnce = [{ fromMs: 100, untilMs: 500, page, url: film }];
+  const by = (atMs: number, url: string, of = page): Observation => {
+    return { ...request('ads.localhost', atMs), page: of, chain: [{ url, how: 'markup' }] };
+  };
+  const verdict = (firing: Observation) => {
+    const visit = {
+      visitorCase: visitorCase('DE', ['once:advertising']),
+      observations: [firing],
+      recorded: [],
+      shownOnce,
+    };
+    return judgeVisit(visit, release, classify).items.find(({ host }) => host === 'ads.localhost')?.verdict;
+  };
+  expect(verdict(by(200, film))).toBe('cleared');
+  expect(verdict(by(50, film))).toBe('slipped');
+  expect(verdict(by(600, film))).toBe('slipped');
+  expect(verdict(by(200, 'http://ads.localhost/other'))).toBe('slipped');
+  expect(verdict(by(200, film, 'http://site.localhost/'))).toBe('slipped');
 });
 
 it('lets nothing run by a yes that has lapsed', () => {

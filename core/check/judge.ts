@@ -8,7 +8,7 @@ import type { Choice, Decision } from '../regimes/types';
 import type { Release } from '../release/release';
 import { choiceAfter, signalsOf } from './cases';
 import { bySeverity } from './summary';
-import type { CheckedItem, Firing, KnownItem, Phase, SlipCause, VisitorCase } from './types';
+import type { CheckedItem, Firing, KnownItem, Phase, ShownOnce, SlipCause, VisitorCase } from './types';
 
 /** What a visit brought to light, as plain data. */
 export interface Visit {
@@ -16,6 +16,7 @@ export interface Visit {
   observations: Observation[];
   /** From when on which choice stood, in order; empty where none was made. */
   recorded: ({ atMs: number; clickedAtMs?: number } & Choice)[];
+  shownOnce?: readonly ShownOnce[];
   /** What the site's own origins keep in the end. */
   kept?: readonly KnownItem[];
 }
@@ -64,7 +65,7 @@ export const permissionAt = (permissions: readonly Permission[], atMs: number): 
  * permit it has slipped, whatever came later.
  */
 export function judgeVisit(visit: Visit, release: Release, classify: Classifier): Judgement {
-  const { visitorCase, observations, kept = [] } = visit;
+  const { visitorCase, observations, kept = [], shownOnce = [] } = visit;
   const { rules, plan } = release;
   const place = parsePlace(visitorCase.place);
   const signals = signalsOf(visitorCase);
@@ -86,6 +87,7 @@ export function judgeVisit(visit: Visit, release: Release, classify: Classifier)
       meant,
       unruled: plan.unruled,
       kept: isKept.has(itemKey(item)),
+      shownOnce,
     });
   });
   const last = permissions[permissions.length - 1]!;
@@ -94,7 +96,7 @@ export function judgeVisit(visit: Visit, release: Release, classify: Classifier)
 
   /** What this visit means to allow in the end, also where his choice could not be recorded. */
   function meantInTheEnd(): Record<string, boolean> {
-    const choice = choiceAfter(visitorCase.steps, rules, signals.gpc);
+    const choice = choiceAfter(visitorCase.steps, rules, signals.gpc, permissions[0]!.decision.granted);
     return choice ? decide(place, signals, choice, rules).granted : permissions[0]!.decision.granted;
   }
 }
@@ -143,14 +145,16 @@ function judgeItem(about: {
   meant: Record<string, boolean>;
   unruled: Unruled;
   kept: boolean;
+  shownOnce: readonly ShownOnce[];
 }): CheckedItem {
-  const { item, purpose, service, firings, permissions, meant, unruled, kept } = about;
+  const { item, purpose, service, firings, permissions, meant, unruled, kept, shownOnce } = about;
   const permits = ({ granted }: Pick<Decision, 'granted'>) => mayRun(purpose, granted, unruled);
-  const expected = permits({ granted: meant }) ? 'allow' : 'hold';
   const sorted = [...firings].sort((a, b) => a.atMs - b.atMs);
-  const marks = sorted.map(({ atMs }) => ({
-    atMs,
-    permitted: permits(permissionAt(permissions, atMs).decision),
+  const isAsked = (firing: Firing) => shownOnce.some((one) => isOf(firing, one));
+  const expected = permits({ granted: meant }) || firings.some(isAsked) ? 'allow' : 'hold';
+  const marks = sorted.map((firing) => ({
+    atMs: firing.atMs,
+    permitted: permits(permissionAt(permissions, firing.atMs).decision) || isAsked(firing),
   }));
   const slippedIndex = marks.findIndex((mark) => !mark.permitted);
   const shown = sorted[Math.max(slippedIndex, 0)];
@@ -166,6 +170,10 @@ function judgeItem(about: {
   if (expected === 'hold') return { ...base, verdict: 'held', ...evidence };
   return { ...base, verdict: shown ? 'cleared' : 'silent', ...evidence };
 }
+
+/** Whether something came in by what the visitor asked to see. */
+const isOf = ({ atMs, page, chain }: Firing, { fromMs, untilMs = Number.POSITIVE_INFINITY, ...shown }: ShownOnce) =>
+  atMs >= fromMs && atMs < untilMs && page === shown.page && chain.some(({ url }) => url === shown.url);
 
 function causeOf(firing: Firing, permissions: Permission[], permits: (decision: Decision) => boolean): SlipCause {
   const index = permissions.findLastIndex(({ fromMs }) => fromMs <= firing.atMs);

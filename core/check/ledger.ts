@@ -9,6 +9,8 @@ export interface MadeChoice {
   id: string;
   step: Choosing;
   visitorCase: Pick<VisitorCase, 'signals'>;
+  /** What was granted until then. */
+  before?: Readonly<Record<string, boolean>>;
 }
 
 /**
@@ -17,7 +19,7 @@ export interface MadeChoice {
  */
 export function recordProblems(
   record: RecordBody | undefined,
-  { id, step, visitorCase }: MadeChoice,
+  { id, step, visitorCase, before }: MadeChoice,
   { number, rules }: Pick<Release, 'number' | 'rules'>,
 ): string[] {
   if (!record) return [`The recorder confirmed "${step}", and the ledger has no record ${id}.`];
@@ -25,7 +27,7 @@ export function recordProblems(
   const differs = (what: string, is: unknown, meant: unknown) =>
     problems.push(`The record of "${step}" says ${what} ${String(is)}, where ${String(meant)} was meant.`);
   const signals = signalsOf(visitorCase);
-  const meant = chosenBy(step, rules.purposes);
+  const meant = chosenBy(step, rules.purposes, before);
   for (const { id: purpose, necessary } of rules.purposes) {
     // What a child may not say yes to is a no, whatever was clicked.
     const isBarred = signals.age !== undefined && record.purposes[purpose] === false;

@@ -3,16 +3,19 @@ import type { ChainLink, Item, ItemKind } from '../observe/types';
 import type { Choice } from '../regimes/types';
 import type { CheckedTold } from './told';
 
-/** One choice that a visitor makes. `only`: one purpose alone; `except`: all but one. */
-export type Choosing = 'accept' | 'refuse' | `only:${string}` | `except:${string}`;
+/**
+ * One choice that a visitor makes. `only`: one purpose alone; `except`: all but one; `always`: one more, by the button in
+ * the place of content that is held for it.
+ */
+export type Choosing = 'accept' | 'refuse' | `only:${string}` | `except:${string}` | `always:${string}`;
 
 /**
  * What a visitor does besides choosing. `onward`: goes on to the next page. `return`: leaves, and comes again in a new tab.
  * `lapse`: comes again when the choice is as old as no law lets it stand. `older`: comes again with a choice that was made
- * under the first release.
+ * under the first release. `once`: looks at content that is held for a purpose, this once, by the button in its place.
  */
 export const PASSING = ['onward', 'return', 'lapse', 'older'] as const;
-export type Step = Choosing | (typeof PASSING)[number];
+export type Step = Choosing | (typeof PASSING)[number] | `once:${string}`;
 
 /**
  * What is done to a visit on purpose, so that races are lost which luck would win: what comes late (the gate, the
@@ -24,13 +27,15 @@ export type Adversity = (typeof ADVERSITIES)[number];
 
 /**
  * What comes with a visitor. `age:14`: the site tells that he is so old; `guardian`: and that a parent or guardian has
- * agreed. `phone`: on a small screen; `no-script`: with JavaScript off; `language:fr`: by what his browser asks for.
+ * agreed. `phone`: on a small screen; `keyboard`: he has no pointer; `no-script`: with JavaScript off; `language:fr`: by what
+ * his browser asks for.
  */
 export type CaseSignal =
   | 'gpc'
   | 'guardian'
   | `age:${number}`
   | 'phone'
+  | 'keyboard'
   | 'no-script'
   | `language:${string}`
   | Adversity;
@@ -51,6 +56,16 @@ export interface VisitorCase {
  */
 export const VERDICTS = ['held', 'cleared', 'slipped', 'silent'] as const;
 export type Verdict = (typeof VERDICTS)[number];
+
+/** Content that a visitor asked to see on one page, whatever he chose. */
+export interface ShownOnce {
+  fromMs: number;
+  /** When he came to the page again. Absent: he did not. */
+  untilMs?: number;
+  page: string;
+  /** Its address. What comes in by it is asked for, too. */
+  url: string;
+}
 
 /** One time an item acted in a visit: a cookie or key written, a request sent. */
 export interface Firing {
