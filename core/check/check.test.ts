@@ -18,8 +18,8 @@ import {
   slippedThings,
   slipWords,
   usualCases,
+  verdictTable,
   visitorCase,
-  worstVerdict,
 } from './index';
 import type { CheckedCase, Exposed, KnownItem, Step } from './types';
 
@@ -292,9 +292,10 @@ it('gathers a slip of several cases as one thing, and shows the worst verdict of
   ).items;
   const cases = ['a', 'b'].map((id) => ({ id, items }) as CheckedCase);
   expect(slippedThings(cases)).toMatchObject([{ item: { host: 'ads.localhost' }, cases: [{ id: 'a' }, { id: 'b' }] }]);
-  expect(worstVerdict(items)).toBe('slipped');
-  expect(worstVerdict(items.filter((item) => item.verdict === 'held'))).toBe('held');
-  expect(worstVerdict([])).toBeNull();
+  const [first] = cases;
+  const held = items.filter(({ verdict }) => verdict === 'held').map((item) => ({ ...item, service: 'Ads' }));
+  const table = verdictTable([first!, { ...first!, items: held }, { ...first!, items: [] }]);
+  expect(table.get('Ads')).toEqual(['slipped', 'held', null]);
 });
 
 it('reads every case that follows from a release back from its text', () => {

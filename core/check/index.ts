@@ -29,11 +29,12 @@ export {
   isSameItem,
   newlySlipped,
   notChecked,
+  serviceOf,
   silentWords,
   slippedFrom,
   slippedThings,
   summarise,
-  worstVerdict,
+  verdictTable,
 } from './summary';
 export { type CheckedTold, type Heard, judgeTold } from './told';
 export * from './types';

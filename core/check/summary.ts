@@ -9,13 +9,11 @@ export function summarise(cases: readonly CheckedCase[]): Record<Verdict, number
   return summary;
 }
 
-/** The worst verdict of several items, as the one cell of a service in the case matrix; `null` for none. */
-export function worstVerdict(items: readonly CheckedItem[]): Verdict | null {
-  const order: Verdict[] = ['slipped', 'cleared', 'held', 'silent'];
-  return order.find((verdict) => items.some((item) => item.verdict === verdict)) ?? null;
-}
+/** Under which an item is shown: its service, or its host where it has none. */
+export const serviceOf = ({ service, host }: Pick<CheckedItem, 'service' | 'host'>): string =>
+  service ?? `Open: ${host}`;
 
-const SEVERITY: Verdict[] = ['slipped', 'held', 'cleared', 'silent'];
+const SEVERITY: readonly Verdict[] = ['slipped', 'held', 'cleared', 'silent'];
 /** What matters most comes first. */
 export function bySeverity(a: CheckedItem, b: CheckedItem): number {
   return (
@@ -24,6 +22,24 @@ export function bySeverity(a: CheckedItem, b: CheckedItem): number {
     a.host.localeCompare(b.host) ||
     a.name.localeCompare(b.name)
   );
+}
+
+/** What a cell shows of several items. */
+const WORST: readonly Verdict[] = ['slipped', 'cleared', 'held', 'silent'];
+
+/** The worst verdict of each service in each case, in the order of the cases; `null`: nothing of it was in that case. */
+export function verdictTable(cases: readonly CheckedCase[]): Map<string, (Verdict | null)[]> {
+  const rows = new Map<string, (Verdict | null)[]>();
+  for (const [i, { items }] of cases.entries()) {
+    for (const item of items) {
+      const name = serviceOf(item);
+      const row: (Verdict | null)[] = rows.get(name) ?? cases.map(() => null);
+      const known = row[i] ?? null;
+      row[i] = known === null || WORST.indexOf(item.verdict) < WORST.indexOf(known) ? item.verdict : known;
+      rows.set(name, row);
+    }
+  }
+  return rows;
 }
 
 type Named = Pick<CheckedItem, 'kind' | 'host' | 'name'>;

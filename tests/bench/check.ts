@@ -1,5 +1,6 @@
-import { defaultCases, type VisitorCase, visitorCase } from '@douane/core/check';
+import { defaultCases, signalsOf, type VisitorCase, visitorCase } from '@douane/core/check';
 import { setupClassifier } from '@douane/core/classify';
+import { decide, parsePlace } from '@douane/core/regimes';
 import { type CaseVisit, launchBrowser, runCheck, visitCase } from '@douane/scanner';
 import { LeakyWeb, type Means } from '../support/leaky-web';
 import { WAYS } from '../ways';
@@ -19,6 +20,7 @@ const requests = WAYS.filter(({ stored }) => !stored);
 const isSlip = ({ checked }: CaseVisit) => checked.items.some(({ verdict }) => verdict === 'slipped');
 
 await truth();
+await everyVisitor();
 await stability();
 await speed();
 await web.close();
@@ -44,6 +46,38 @@ async function truth(): Promise<void> {
   say('check.recall', both / reached, 'of what reached the third party', 3);
   say('check.precision', both / told, 'of what was told', 3);
   say('check.foreseen', foreseen / lost, 'of what went out from the markup', 3);
+}
+
+/** Faults × every default visitor, each visit against what came to the third party and to the recorder, in their order. */
+async function everyVisitor(): Promise<void> {
+  const faults = requests.filter((_, i) => i % 4 === 0);
+  const by = ['script', 'policy', 'header'] as const;
+  const jobs = faults.flatMap((way, i) => {
+    const means = by[i % by.length]!;
+    return defaultCases(web.releaseOf(way, means)).map((of) => ({ way, means, of }));
+  });
+  let [told, slipped, both, unchecked] = [0, 0, 0, 0];
+  let visits = 0;
+  await inLanes(jobs, async ({ way, means, of }, visit) => {
+    visits += 1;
+    const number = visits;
+    const seen = await visit(way, means, of, number);
+    const { rules } = web.releaseOf(way, means);
+    const { granted } = decide(parsePlace(of.place), signalsOf(of), null, rules);
+    const isSlipped = web.hasSlipped(way, means, number, granted.advertising === true);
+    if (seen.checked.notChecked) {
+      unchecked += 1;
+      console.log(`not checked: ${way.id}, ${means}, ${of.id}: ${seen.checked.notChecked.join(' ')}`);
+      return;
+    }
+    told += Number(isSlip(seen));
+    slipped += Number(isSlipped);
+    both += Number(isSlip(seen) && isSlipped);
+    if (isSlip(seen) !== isSlipped) console.log(`${isSlipped ? 'missed' : 'invented'}: ${way.id}, ${means}, ${of.id}`);
+  });
+  say('check.visits', visits, `visits: ${faults.length} faults × every default visitor; ${unchecked} not checked`, 0);
+  say('check.visits_recall', both / slipped, 'of the visits in which something slipped', 3);
+  say('check.visits_precision', both / told, 'of those that were told', 3);
 }
 
 /** The same visits over and over: how many of them once said something else. */
@@ -83,16 +117,16 @@ async function speed(): Promise<void> {
   say('check.vs_sequential', together / alone, 'of the time');
 }
 
-type Visit = (way: Way, means: Means) => Promise<CaseVisit>;
+type Visit = (way: Way, means: Means, of?: VisitorCase, number?: number) => Promise<CaseVisit>;
 
 async function inLanes<T>(jobs: readonly T[], doIt: (job: T, visit: Visit) => Promise<void>): Promise<void> {
   const running = await launchBrowser({ allowPrivate: true });
   const waiting = [...jobs];
-  const visit: Visit = (way, means) => {
+  const visit: Visit = (way, means, of = visitorCase('DE', []), number) => {
     const release = web.releaseOf(way, means);
-    const pages = [web.pageOf(way, means)];
+    const pages = [web.pageOf(way, means, number)];
     const surroundings = { release, classify: setupClassifier(release.setup), pages, allowPrivate: true, resolve: [] };
-    return visitCase(running.browser, visitorCase('DE', []), surroundings);
+    return visitCase(running.browser, of, surroundings);
   };
   const lane = async () => {
     for (let job = waiting.shift(); job; job = waiting.shift()) await doIt(job, visit);

@@ -1,5 +1,6 @@
 import { createServer, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { text as textOf } from 'node:stream/consumers';
 import { indexPlan, policyFor } from '@douane/core/hold';
 import { compileRelease, type Release } from '@douane/core/release';
 import { newSetup } from '@douane/core/setup';
@@ -42,6 +43,8 @@ const ANSWERS: Record<string, [type: string, body: string | Buffer]> = {
  */
 export class LeakyWeb {
   private readonly reached = new Set<string>();
+  /** What came to the third party, and what the recorder took, in the order in which it came. */
+  private readonly log: { visit: string; granted?: boolean }[] = [];
   private policy = '';
   private edge!: Edge;
   private edgePort = 0;
@@ -98,8 +101,9 @@ export class LeakyWeb {
       placeOf: () => ({ country: 'DE' }),
     });
     web.edgePort = await web.edge.listen(0, '127.0.0.1');
-    server.on('request', (req, res) => {
-      const [type, body, status = 200, headers = {}] = web.answer(req);
+    server.on('request', async (req, res) => {
+      const posted = req.method === 'POST' ? await textOf(req).catch(() => '') : ''; // broken off: nothing more comes
+      const [type, body, status = 200, headers = {}] = web.answer(req, posted);
       if (req.url?.startsWith('/header/')) res.setHeader('content-security-policy', web.policy);
       for (const [name, value] of Object.entries(headers)) res.setHeader(name, value);
       res.writeHead(status, { 'content-type': type, 'access-control-allow-origin': '*', 'cache-control': 'no-store' });
@@ -112,10 +116,24 @@ export class LeakyWeb {
     return web;
   }
 
-  /** Address of the page that tries a way. */
-  pageOf(way: Way, means: Means): string {
+  /** Address of the page that tries a way. `visit`: a number by which one visit to it is told from others. */
+  pageOf(way: Way, means: Means, visit?: number): string {
     const port = means === 'edge' ? this.edgePort : this.port;
-    return `http://page.localhost:${port}/${means}/${this.ways.indexOf(way)}/`;
+    return `http://page.localhost:${port}/${this.keyOf(way, means, visit)}/`;
+  }
+
+  private keyOf(way: Way, means: Means, visit?: number): string {
+    return `${means}/${this.ways.indexOf(way)}${visit === undefined ? '' : `~${visit}`}`;
+  }
+
+  /** Whether in one visit anything came to the third party while it was not granted, by the order in which things came. */
+  hasSlipped(way: Way, means: Means, visit: number, grantedUnasked: boolean): boolean {
+    let stands = grantedUnasked;
+    for (const { granted } of this.log.filter((one) => one.visit === this.keyOf(way, means, visit))) {
+      if (granted === undefined && !stands) return true;
+      stands = granted ?? stands;
+    }
+    return false;
   }
 
   /** The release by which a way's page is held, to check it by. */
@@ -124,7 +142,7 @@ export class LeakyWeb {
   }
 
   /** Whether anything of a way has reached the third party. */
-  hasReached = (way: Way, means: Means): boolean => this.reached.has(`${means}/${this.ways.indexOf(way)}`);
+  hasReached = (way: Way, means: Means): boolean => this.reached.has(this.keyOf(way, means));
 
   async close(): Promise<void> {
     this.server.closeAllConnections();
@@ -132,24 +150,28 @@ export class LeakyWeb {
     await this.edge.close();
   }
 
-  private answer({ headers, url = '', method }: IncomingMessage): Answer {
+  private answer({ headers, url = '', method }: IncomingMessage, body = ''): Answer {
     const [, ...parts] = new URL(url, 'http://x').pathname.split('/');
     const path = parts.join('/');
     // A third party by its host, or by the path that it has at the site's own.
     if (!headers.host?.startsWith('page.') || path.startsWith('w/')) {
-      const [, at = '', end = ''] = /^w\/(\w+\/\d+)\.?(\w*)/.exec(path) ?? [];
+      const [, at = '', end = ''] = /^w\/(\w+\/\d+(?:~\d+)?)\.?(\w*)/.exec(path) ?? [];
       this.reached.add(at);
+      this.log.push({ visit: at });
       return ANSWERS[end] ?? ['application/octet-stream', 'x'];
     }
     if (path === 'g/s/place') return ['application/json', '{"place":"DE"}'];
-    if (path === 'g/s/records' && method === 'POST')
+    if (path === 'g/s/records' && method === 'POST') {
+      const [, visit = ''] = /^\/(\w+\/\d+(?:~\d+)?)\//.exec(new URL(headers.referer ?? 'http://x').pathname) ?? [];
+      this.log.push({ visit, granted: JSON.parse(body).purposes.advertising });
       return ['application/json', '{"id":"00000000-0000-4000-8000-000000000000"}', 201];
+    }
     // Several gates stand under the one address that a gate has.
     const asked = url.replace(/^\/g\/s\/(gate\.js\?)?/, '');
     const served = path.startsWith('g/s/') ? this.files.get(GATE_NAMES.has(asked) ? `${asked}.js` : asked) : undefined;
     if (served !== undefined) return [path.endsWith('.json') ? 'application/json' : 'text/javascript', served];
     const [means, number, name] = parts as [Means, string, string?];
-    const way = this.ways[Number(number)];
+    const way = this.ways[Number.parseInt(number, 10)];
     if (!way || number === undefined) return ['text/html', '', 404];
     const file = name ? way.files?.[name] : undefined;
     if (name && file === undefined) return ['text/plain', '', 404];

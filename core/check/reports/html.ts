@@ -3,7 +3,7 @@ import { linkWords } from '../../observe/words';
 import { plural } from '../../words/index';
 import { mendsFor } from '../mends/index';
 import { exposedOn } from '../shown';
-import { isMistold, slippedFrom, slippedThings, worstVerdict } from '../summary';
+import { isMistold, slippedFrom, slippedThings, verdictTable } from '../summary';
 import type { CheckedCase, CheckReport, Verdict } from '../types';
 import { exposureWords, luckWords, slipWords, toldWords } from '../words';
 
@@ -83,16 +83,11 @@ function slip({ item, cases }: ReturnType<typeof slippedThings>[number], { expos
 const LETTERS: Record<Verdict, string> = { held: 'H', cleared: 'C', slipped: 'S', silent: '–' };
 
 function matrix(cases: readonly CheckedCase[]): string {
-  const serviceOf = (item: CheckedCase['items'][number]) => item.service ?? `Open: ${item.host}`;
-  const services = [...new Set(cases.flatMap(({ items }) => items.map(serviceOf)))].sort();
-  const cell = (service: string, { items }: CheckedCase) => {
-    const worst = worstVerdict(items.filter((item) => serviceOf(item) === service));
-    return worst ? `<td class="${worst}">${LETTERS[worst]}</td>` : '<td></td>';
-  };
+  const cell = (worst: Verdict | null) => (worst ? `<td class="${worst}">${LETTERS[worst]}</td>` : '<td></td>');
   const head = cases.map(({ id }) => `<th scope="col">${text(id)}</th>`).join('');
-  const rows = services.map(
-    (service) => `<tr><th scope="row">${text(service)}</th>${cases.map((visit) => cell(service, visit)).join('')}</tr>`,
-  );
+  const rows = [...verdictTable(cases)]
+    .sort(([a], [b]) => a.localeCompare(b))
+    .map(([service, row]) => `<tr><th scope="row">${text(service)}</th>${row.map(cell).join('')}</tr>`);
   return `<p>H held, C cleared, S slipped, – silent: allowed, and never fired.</p><div class="wide"><table class="matrix"><thead><tr><th scope="col">Service</th>${head}</tr></thead><tbody>${rows.join('')}</tbody></table></div>`;
 }
 

@@ -1,5 +1,5 @@
 import type { CheckRun, GivenReport } from '@douane/api';
-import { type CheckReport, notChecked, slippedThings, slipWords } from '@douane/core/check';
+import { type CheckReport, notChecked, serviceOf, slippedThings, slipWords } from '@douane/core/check';
 import { plural } from '@douane/core/words';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { ToggleGroup } from 'radix-ui';
@@ -16,7 +16,7 @@ import { underWay, useRuns } from '../use-runs';
 import { CaseMatrix } from './case-matrix';
 import { CrossingChart } from './crossing-chart';
 import { ExposedList } from './exposed-list';
-import { caseWords, serviceOf } from './lanes';
+import { caseWords } from './lanes';
 import { ServiceDocket } from './service-docket';
 import { ToldList } from './told-list';
 import { Visits } from './visits';

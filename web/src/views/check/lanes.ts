@@ -1,4 +1,4 @@
-import type { CheckedCase, CheckedItem, Step } from '@douane/core/check';
+import { type CheckedCase, type CheckedItem, type Step, serviceOf } from '@douane/core/check';
 
 export interface Lane {
   service: string;
@@ -6,8 +6,6 @@ export interface Lane {
   firings: { atMs: number; permitted: boolean }[];
   held: boolean;
 }
-
-export const serviceOf = (item: CheckedItem) => item.service ?? `Open: ${item.host}`;
 
 /** Items gathered by service, in the order of the alphabet, necessary ones last: they are seldom the question. */
 export function lanesOf(items: readonly CheckedItem[]): Lane[] {
@@ -43,12 +41,18 @@ const CHOICE_WORDS: Record<string, string> = {
 export const stepWords = (step: Step) => (step === 'refuse' ? 'withdrawn' : step === 'accept' ? 'accepted' : 'chosen');
 
 const stepInWords = (step: string) =>
-  CHOICE_WORDS[step] ?? step.replace(/^only:/, 'only ').replace(/^except:/, 'all but ');
+  CHOICE_WORDS[step] ??
+  step
+    .replace(/^only:/, 'only ')
+    .replace(/^except:/, 'all but ')
+    .replace(/^once:/, 'look once at held content for ')
+    .replace(/^always:/, 'always show held content for ');
 
 const SIGNAL_WORDS: Record<string, string> = {
   gpc: 'GPC',
   guardian: 'guardian agreed',
   phone: 'on a phone',
+  keyboard: 'by keyboard',
   'no-script': 'without JavaScript',
   'slow-gate': 'late gate',
   'slow-recorder': 'late recorder',
