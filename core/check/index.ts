@@ -19,6 +19,7 @@ export {
   usualCases,
   visitorCase,
 } from './cases';
+export { BECAME, type Became, type CheckComparison, compareChecks } from './compare';
 export { judgeVisit, type Permission, permissionAt, permissionsOf, type Visit } from './judge';
 export { type MadeChoice, recordProblems } from './ledger';
 export * from './mends/index';

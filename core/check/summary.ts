@@ -1,3 +1,4 @@
+import { itemKey } from '../observe/fold';
 import { plural } from '../words/index';
 import type { CheckedTold } from './told';
 import type { CheckedCase, CheckedItem, Exposed, Exposure, Verdict } from './types';
@@ -51,7 +52,7 @@ export function slippedThings(cases: readonly CheckedCase[]): { item: CheckedIte
   for (const checked of cases) {
     for (const item of checked.items) {
       if (item.verdict !== 'slipped') continue;
-      const key = `${item.kind}\n${item.host}\n${item.name}`;
+      const key = itemKey(item);
       const thing = things.get(key) ?? { item, cases: [] };
       thing.cases.push(checked);
       things.set(key, thing);

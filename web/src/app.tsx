@@ -67,6 +67,10 @@ const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./views/classify/files-view')).FilesView }),
           },
           {
+            path: 'check/compare/:before?/:now?',
+            lazy: async () => ({ Component: (await import('./views/check/compare-view')).CheckCompareView }),
+          },
+          {
             path: 'regions',
             lazy: async () => ({ Component: (await import('./views/regions/regions-view')).RegionsView }),
           },

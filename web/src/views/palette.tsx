@@ -18,6 +18,7 @@ const PLACES = [
   ['scan/setup', 'Set-up of the scan: pages, schedule, login'],
   ['scan/compare', 'Before and now: two scans compared'],
   ['scan/alarms', 'Alarms, and who is told'],
+  ['check/compare', 'Before and now: two checks compared'],
   ['scan/visitors', 'Met by visitors, seen by no scan'],
   ['classify/services', 'Services: providers, merge and split'],
   ['classify/purposes', 'Purposes: names, texts, order'],

@@ -20,12 +20,14 @@ const LOOKS: Record<Verdict, string> = {
   silent: 'border-b-2 border-silent text-silent',
 };
 
-/** Height of a row in px; all are as high. */
+/** In px; all rows and all columns but the first are alike. */
 const ROW = 34;
+const COLUMN = 88;
+const FIRST = 224;
 
 /**
- * Services down, visitor cases across, the worst verdict in each cell, readable without colour. A grid with one stop for
- * Tab, in which arrows go from cell to cell; only the rows in sight are drawn, since there may be thousands of cells.
+ * Services down, visitor cases across, the worst verdict in each cell, readable without colour. It has one stop for Tab,
+ * and arrows go from cell to cell; only the cells in sight are drawn, since there may be thousands of cells.
  */
 export function CaseMatrix({ report, caseId, service, onSelect }: Props) {
   const { cases } = report;
@@ -46,6 +48,14 @@ export function CaseMatrix({ report, caseId, service, onSelect }: Props) {
     overscan: 6,
     scrollPaddingStart: head.current?.offsetHeight ?? 90,
   });
+  const across = useVirtualizer({
+    horizontal: true,
+    count: cases.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => COLUMN,
+    overscan: 2,
+    scrollPaddingStart: FIRST,
+  });
   const column = Math.max(
     0,
     cases.findIndex(({ id }) => id === caseId),
@@ -58,11 +68,12 @@ export function CaseMatrix({ report, caseId, service, onSelect }: Props) {
     if (!moved.current) return;
     moved.current = false;
     virtual.scrollToIndex(at.row, { align: 'auto' });
+    across.scrollToIndex(at.column, { align: 'auto' });
     // The row is drawn after it has come into sight.
     requestAnimationFrame(() =>
       box.current?.querySelector<HTMLElement>('[data-here]')?.focus({ preventScroll: false }),
     );
-  }, [at, virtual.scrollToIndex]);
+  }, [at, virtual.scrollToIndex, across.scrollToIndex]);
 
   const move = (event: KeyboardEvent) => {
     const way = WAYS[event.key];
@@ -78,29 +89,40 @@ export function CaseMatrix({ report, caseId, service, onSelect }: Props) {
   const shown = virtual.getVirtualItems();
   const above = shown[0]?.start ?? 0;
   const below = virtual.getTotalSize() - (shown.at(-1)?.end ?? 0);
+  const columns = across.getVirtualItems();
+  const from = columns[0]?.index ?? 0;
+  const to = columns.at(-1)?.index ?? -1;
+  const sides = { left: from * COLUMN, right: (cases.length - 1 - to) * COLUMN };
   return (
     <>
-      <div ref={box} className="max-h-[70vh] overflow-auto" onKeyDown={move}>
-        {/* biome-ignore lint/a11y/noNoninteractiveElementToInteractiveRole: cells can be chosen, and arrows go between them */}
+      <div ref={box} className="max-h-[70vh] overflow-auto">
         <table
+          className="table-fixed"
+          style={{ width: FIRST + cases.length * COLUMN }}
           aria-label="Verdicts by service and case"
           aria-rowcount={names.length + 1}
           aria-colcount={cases.length + 1}
         >
           <thead ref={head} className="sticky top-0 z-10 bg-paper">
             <tr className="border-b border-ink align-bottom">
-              <th className="sticky left-0 z-10 bg-paper py-1.5 pr-4">Service</th>
-              {cases.map((visit, i) => (
+              <th className="sticky left-0 z-10 bg-paper py-1.5 pr-4" style={{ width: FIRST }}>
+                Service
+              </th>
+              <Filler width={sides.left} />
+              {columns.map(({ index: i }) => (
                 <th
-                  key={visit.id}
+                  key={cases[i]!.id}
+                  aria-colindex={i + 2}
+                  style={{ width: COLUMN }}
                   className={clsx(
-                    'w-[76px] min-w-[76px] border-l border-line px-1.5 py-1.5 text-center! align-bottom',
-                    visit.id === caseId && 'bg-wash',
+                    'border-l border-line px-1.5 py-1.5 text-center! align-bottom [overflow-wrap:anywhere]',
+                    cases[i]!.id === caseId && 'bg-wash',
                   )}
                 >
                   {titles[i]}
                 </th>
               ))}
+              <Filler width={sides.right} />
             </tr>
           </thead>
           <tbody>
@@ -113,10 +135,14 @@ export function CaseMatrix({ report, caseId, service, onSelect }: Props) {
                   name={name}
                   index={index}
                   verdicts={table.get(name)!}
+                  from={from}
+                  to={to}
+                  sides={sides}
                   titles={titles}
                   chosen={name === service ? column : -1}
                   column={column}
                   here={at.row === index ? at.column : -1}
+                  onMove={move}
                   onChoose={(i) => onSelect(cases[i]!.id, name)}
                 />
               );
@@ -130,6 +156,7 @@ export function CaseMatrix({ report, caseId, service, onSelect }: Props) {
         <span>C cleared after the record, or needs none</span>
         <span>S slipped</span>
         <span>– silent: allowed, never fired</span>
+        <span>Arrow keys go from cell to cell.</span>
       </p>
     </>
   );
@@ -147,53 +174,72 @@ interface RowProps {
   index: number;
   verdicts: readonly (Verdict | null)[];
   titles: readonly string[];
+  /** Columns in sight, and what is left out beside them in px. */
+  from: number;
+  to: number;
+  sides: { left: number; right: number };
   /** Of the case that is shown above. */
   column: number;
   /** Column of the cell that is chosen, and of the one that Tab comes to; -1: none of this row. */
   chosen: number;
   here: number;
+  onMove(event: KeyboardEvent): void;
   onChoose(column: number): void;
 }
 
 const isSame = (a: RowProps, b: RowProps) =>
-  a.verdicts === b.verdicts && a.chosen === b.chosen && a.here === b.here && a.column === b.column;
+  a.verdicts === b.verdicts &&
+  a.chosen === b.chosen &&
+  a.here === b.here &&
+  a.column === b.column &&
+  a.from === b.from &&
+  a.to === b.to;
 
 const MatrixRow = memo(function MatrixRow(props: RowProps) {
-  const { name, index, verdicts, titles, column, chosen, here, onChoose } = props;
+  const { name, index, verdicts, titles, from, to, sides, column, chosen, here, onMove, onChoose } = props;
   return (
     <tr className="border-b border-line" style={{ height: ROW }} aria-rowindex={index + 2}>
       <th
         scope="row"
         title={name}
-        className="sticky left-0 max-w-56 truncate bg-paper py-1 pr-4 text-[13px] font-normal! normal-case tracking-normal text-ink! [font-stretch:100%]"
+        className="sticky left-0 z-[1] max-w-56 truncate bg-paper py-1 pr-4 text-[13px] font-normal! normal-case tracking-normal text-ink! [font-stretch:100%]"
       >
         {name}
       </th>
-      {verdicts.map((verdict, i) => (
-        <td
-          // biome-ignore lint/suspicious/noArrayIndexKey: a cell is known by the case it stands under
-          key={i}
-          aria-colindex={i + 2}
-          aria-selected={i === chosen}
-          className={clsx('border-l border-line px-1 py-1 text-center', i === column && 'bg-wash')}
-        >
-          <button
-            type="button"
-            tabIndex={i === here ? 0 : -1}
-            data-here={i === here || undefined}
-            onClick={() => onChoose(i)}
-            aria-label={`${name}, ${titles[i]}: ${verdict ?? 'not there'}`}
-            className={clsx('min-h-6 min-w-7 rounded-sm p-0.5', i === chosen && 'outline-2 outline-stamp')}
-          >
-            <span
-              className={clsx('inline-block w-6 text-[11px]/[18px] font-bold', verdict ? LOOKS[verdict] : 'text-ink2')}
-              aria-hidden="true"
-            >
-              {verdict ? LETTERS[verdict] : '·'}
-            </span>
-          </button>
-        </td>
-      ))}
+      <Filler width={sides.left} />
+      {verdicts.slice(from, to + 1).map((verdict, n) => cell(verdict, from + n))}
+      <Filler width={sides.right} />
     </tr>
   );
+
+  function cell(verdict: Verdict | null, i: number) {
+    return (
+      <td
+        key={i}
+        aria-colindex={i + 2}
+        className={clsx('border-l border-line px-1 py-1 text-center', i === column && 'bg-wash')}
+      >
+        <button
+          type="button"
+          tabIndex={i === here ? 0 : -1}
+          aria-pressed={i === chosen}
+          data-here={i === here || undefined}
+          onClick={() => onChoose(i)}
+          onKeyDown={onMove}
+          aria-label={`${name}, ${titles[i]}: ${verdict ?? 'not there'}`}
+          className={clsx('min-h-6 min-w-7 rounded-sm p-0.5', i === chosen && 'outline-2 outline-stamp')}
+        >
+          <span
+            className={clsx('inline-block w-6 text-[11px]/[18px] font-bold', verdict ? LOOKS[verdict] : 'text-ink2')}
+            aria-hidden="true"
+          >
+            {verdict ? LETTERS[verdict] : '·'}
+          </span>
+        </button>
+      </td>
+    );
+  }
 }, isSame);
+
+/** In the place of columns that are out of sight. */
+const Filler = ({ width }: { width: number }) => width > 0 && <td aria-hidden="true" style={{ width }} />;

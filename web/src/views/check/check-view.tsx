@@ -2,8 +2,6 @@ import type { CheckRun, GivenReport } from '@douane/api';
 import { type CheckReport, notChecked, serviceOf, slippedThings, slipWords } from '@douane/core/check';
 import { plural } from '@douane/core/words';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { ToggleGroup } from 'radix-ui';
-import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { call } from '../../api/client';
 import { Digest } from '../../ui/digest';
@@ -13,10 +11,11 @@ import { Ago, Button, Empty, Finding, ListAndDocket, Trouble } from '../../ui/pa
 import { pathOf } from '../../ui/words';
 import { useSite } from '../site-frame';
 import { underWay, useRuns } from '../use-runs';
+import { CaseChoice } from './case-choice';
 import { CaseMatrix } from './case-matrix';
 import { CrossingChart } from './crossing-chart';
 import { ExposedList } from './exposed-list';
-import { caseWords } from './lanes';
+import { History } from './history';
 import { ServiceDocket } from './service-docket';
 import { ToldList } from './told-list';
 import { Visits } from './visits';
@@ -24,9 +23,8 @@ import { Visits } from './visits';
 export function CheckView() {
   const site = useSite();
   const client = useQueryClient();
-  const { latest, finished, shown, reading, error } = useRuns<CheckRun>(site.id, 'check');
   const [params, setParams] = useSearchParams();
-  const [whole, setWhole] = useState(false);
+  const { all, latest, finished, shown, reading, error } = useRuns<CheckRun>(site.id, 'check', params.get('check'));
   const start = useMutation({
     mutationFn: (pages?: string[]) => call('POST', `/sites/${site.id}/checks`, pages ? { pages } : {}),
     onSuccess: () => client.invalidateQueries({ queryKey: ['check', site.id] }),
@@ -41,31 +39,38 @@ export function CheckView() {
 
   const report = shown?.report ?? undefined;
   const selection = report && selectionOf(report, params.get('case'), params.get('service'));
+  const check = params.get('check');
   const select = (caseId: string, service: string | null) =>
-    setParams({ case: caseId, ...(service && { service }) }, { replace: true });
+    setParams({ ...(check && { check }), case: caseId, ...(service && { service }) }, { replace: true });
   const slippedPages = report ? [...new Set(slippedThings(report.cases).flatMap(({ item }) => item.page ?? []))] : [];
 
   return (
     <ListAndDocket
       docket={
-        report && selection?.service ? (
-          <ServiceDocket
-            service={selection.service}
-            visit={selection.visit}
-            report={report}
-            items={selection.visit.items.filter((item) => serviceOf(item) === selection.service)}
-          />
-        ) : (
-          report && (
-            <>
-              <Digest
-                title="Verdicts, in all cases"
-                of={report.cases.flatMap(({ items }) => items.map(({ verdict }) => verdict))}
-              />
-              <Digest title="Slipped, by service" of={slippedThings(report.cases).map(({ item }) => serviceOf(item))} />
-            </>
-          )
-        )
+        <>
+          {report && selection?.service ? (
+            <ServiceDocket
+              service={selection.service}
+              visit={selection.visit}
+              report={report}
+              items={selection.visit.items.filter((item) => serviceOf(item) === selection.service)}
+            />
+          ) : (
+            report && (
+              <>
+                <Digest
+                  title="Verdicts, in all cases"
+                  of={report.cases.flatMap(({ items }) => items.map(({ verdict }) => verdict))}
+                />
+                <Digest
+                  title="Slipped, by service"
+                  of={slippedThings(report.cases).map(({ item }) => serviceOf(item))}
+                />
+              </>
+            )
+          )}
+          <History all={all} shown={finished?.id} />
+        </>
       }
     >
       <Finding
@@ -155,28 +160,11 @@ export function CheckView() {
         <>
           <Slips report={report} onSelect={select} />
           <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
-            <ToggleGroup.Root
-              type="single"
+            <CaseChoice
+              cases={report.cases}
               value={selection.visit.id}
-              onValueChange={(id) => id && select(id, selection.service)}
-              aria-label="Visitor case"
-              className="flex flex-wrap border border-line bg-sheet"
-            >
-              {report.cases.map((visit) => (
-                <ToggleGroup.Item
-                  key={visit.id}
-                  value={visit.id}
-                  className="flex items-center gap-2 border-r border-line px-3 py-1.5 last:border-r-0 hover:bg-well data-[state=on]:bg-ink data-[state=on]:text-sheet"
-                >
-                  {visit.items.some((item) => item.verdict === 'slipped') && <Mark name="slipped" />}
-                  {caseWords(visit)}
-                </ToggleGroup.Item>
-              ))}
-            </ToggleGroup.Root>
-            <label className="flex items-center gap-2">
-              <input type="checkbox" checked={whole} onChange={(event) => setWhole(event.target.checked)} />
-              whole visit
-            </label>
+              onChange={(id) => select(id, selection.service)}
+            />
           </div>
           {selection.visit.problems.map((problem) => (
             <p key={problem} className="mb-2 border-l-4 border-held bg-sheet px-3 py-1.5">
@@ -186,7 +174,6 @@ export function CheckView() {
           {selection.visit.told && <ToldList told={selection.visit.told} />}
           <CrossingChart
             visit={selection.visit}
-            whole={whole}
             selected={selection.service}
             onSelect={(service) => select(selection.visit.id, service)}
           />

@@ -1,13 +1,16 @@
-import type { CheckedCase } from '@douane/core/check';
+import { type CheckedCase, serviceOf, slipWords } from '@douane/core/check';
+import { KIND_WORDS } from '@douane/core/observe';
+import { plural } from '@douane/core/words';
 import { scaleLinear } from 'd3-scale';
-import { useId } from 'react';
+import { type KeyboardEvent, useEffect, useId, useMemo, useState } from 'react';
 import { MarkShape, markColour } from '../../ui/mark';
-import { lanesOf, stepWords } from './lanes';
+import { Button } from '../../ui/parts';
+import { type LaneFiring, lanesOf, stepWords, telling } from './lanes';
+import { endOf, isSameMark, near, nextMark, type Span } from './marks';
+import { TimeSpan } from './time-span';
 
 interface Props {
   visit: CheckedCase;
-  /** Show the whole visit, or only the time around the record. */
-  whole: boolean;
   selected: string | null;
   onSelect(service: string): void;
 }
@@ -20,35 +23,45 @@ const TOP = 26;
 
 /**
  * The crossing chart of one visit: time from left to right, a lane per service, a mark for each request or write, and
- * the line at which the record was committed. What needs a yes and stands left of it has slipped.
+ * the line at which the record was committed. What needs a yes and stands left of it has slipped. The span of time that
+ * is shown is chosen below it; arrows go from mark to mark, and what each one is stands beneath.
  */
-export function CrossingChart({ visit, whole, selected, onSelect }: Props) {
+export function CrossingChart({ visit, selected, onSelect }: Props) {
   const hatch = useId();
-  const lanes = lanesOf(visit.items);
-  const last = Math.max(1000, ...lanes.flatMap((lane) => lane.firings.map((firing) => firing.atMs)));
+  const [all, setAll] = useState(false);
+  const every = useMemo(() => lanesOf(visit.items), [visit]);
+  const lanes = all ? every : telling(every, selected);
+  const last = useMemo(() => endOf(visit, every), [visit, every]);
+  const [span, setSpan] = useState<Span>(near(visit, every, last));
+  const [at, setAt] = useState<LaneFiring | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another visit has another time
+  useEffect(() => {
+    setSpan(near(visit, every, last));
+    setAt(null);
+  }, [visit]);
+  const [from, end] = span;
   const record = visit.recordedAtMs;
-  // Around the records, and as far as the first thing that slipped.
-  const firstSlip = Math.min(
-    ...lanes.flatMap((lane) => lane.firings.filter((firing) => !firing.permitted).map((firing) => firing.atMs)),
-  );
-  const near = Math.max(
-    2500,
-    ((visit.recorded.at(-1)?.atMs ?? 0) + 700) * 1.6,
-    Number.isFinite(firstSlip) ? firstSlip * 1.15 : 0,
-  );
-  const end = whole ? last * 1.02 : Math.min(last * 1.02, near);
-  const x = scaleLinear([0, end], [LEFT, WIDTH - RIGHT]);
+  const x = scaleLinear([from, end], [LEFT, WIDTH - RIGHT]);
   const bottom = TOP + lanes.length * LANE;
-  const hatchedTo = record !== null ? x(Math.min(record, end)) : visit.asks ? WIDTH - RIGHT : LEFT;
-  const hidden = lanes.reduce((sum, lane) => sum + lane.firings.filter((f) => f.atMs > end).length, 0);
-  const line = (ms: number) => ms <= end;
+  const hatchedTo = record !== null ? x(Math.min(Math.max(record, from), end)) : visit.asks ? WIDTH - RIGHT : LEFT;
+  const isIn = (ms: number) => ms >= from && ms <= end;
+  const hidden = lanes.reduce((sum, lane) => sum + lane.firings.filter(({ atMs }) => !isIn(atMs)).length, 0);
+  const move = (event: KeyboardEvent) => {
+    const next = nextMark(lanes, at, event.key, isIn);
+    if (next) event.preventDefault();
+    if (next) setAt(next);
+    if (event.key === 'Enter' && at) onSelect(serviceOf(at.item));
+  };
   return (
     <figure className="overflow-x-auto">
       <svg
         viewBox={`0 0 ${WIDTH} ${bottom + 42}`}
         className="w-full min-w-[680px] max-w-[1000px]"
-        role="img"
+        role="application"
         aria-label={describe(visit)}
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: arrows go from mark to mark
+        tabIndex={0}
+        onKeyDown={move}
       >
         <defs>
           <pattern id={hatch} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -77,24 +90,33 @@ export function CrossingChart({ visit, whole, selected, onSelect }: Props) {
               </text>
               <path d={`M${LEFT} ${y + LANE}H${WIDTH - RIGHT}`} className="stroke-line" />
               {lane.firings
-                .filter((firing) => firing.atMs <= end)
+                .filter((firing) => isIn(firing.atMs))
                 .map((firing, n) => {
                   const name = firing.permitted ? 'cleared' : 'slipped';
                   return (
                     <g
                       // biome-ignore lint/suspicious/noArrayIndexKey: firings of a finished visit are never reordered
                       key={n}
-                      transform={`translate(${x(Math.max(0, firing.atMs)) - 5} ${y + 8})`}
+                      transform={`translate(${x(firing.atMs) - 5} ${y + 8})`}
                       className={markColour(name)}
+                      onPointerEnter={() => setAt(firing)}
                     >
+                      {isSameMark(firing, at) && (
+                        <rect x="-4" y="-4" width="18" height="18" className="fill-none stroke-stamp" strokeWidth="2" />
+                      )}
                       {!firing.permitted && <circle cx="5" cy="5" r="9" fill="none" stroke="currentColor" />}
                       <MarkShape name={name} />
                     </g>
                   );
                 })}
-              {lane.firings.length > 0 && lane.firings.every((firing) => firing.atMs > end) && (
+              {lane.firings.some(({ atMs }) => atMs > end) && !lane.firings.some(({ atMs }) => isIn(atMs)) && (
                 <text x={WIDTH - RIGHT - 4} y={y + 17} textAnchor="end" className="fill-ink2 text-[11px]">
                   later ›
+                </text>
+              )}
+              {lane.firings.length > 0 && lane.firings.every(({ atMs }) => atMs < from) && (
+                <text x={LEFT + 4} y={y + 17} className="fill-ink2 text-[11px]">
+                  ‹ earlier
                 </text>
               )}
               {lane.firings.length === 0 && (
@@ -109,10 +131,12 @@ export function CrossingChart({ visit, whole, selected, onSelect }: Props) {
           );
         })}
         {visit.recorded
-          .filter(({ atMs }) => line(atMs))
+          .filter(({ atMs }) => isIn(atMs))
           .map(({ step, clickedAtMs, atMs }, n) => (
             <g key={atMs}>
-              <path d={`M${x(clickedAtMs)} ${TOP - 4}V${bottom}`} className="stroke-ink2" strokeDasharray="2 3" />
+              {isIn(clickedAtMs) && (
+                <path d={`M${x(clickedAtMs)} ${TOP - 4}V${bottom}`} className="stroke-ink2" strokeDasharray="2 3" />
+              )}
               <Line x={x(atMs)} bottom={bottom} words={n === 0 ? 'recorded' : stepWords(step)} ms={atMs} />
             </g>
           ))}
@@ -127,10 +151,31 @@ export function CrossingChart({ visit, whole, selected, onSelect }: Props) {
           </text>
         ))}
         <text x={WIDTH - RIGHT} y={bottom + 36} textAnchor="end" className="fill-ink2 text-[11px]">
-          ms since the visit began{hidden > 0 ? `; ${hidden} later marks not shown` : ''}
+          ms since the visit began{hidden > 0 ? `; ${plural(hidden, 'mark')} before or after that not shown` : ''}
         </text>
       </svg>
+      <p className="mt-2 min-h-10 max-w-[1000px] text-ink2" role="status">
+        {at ? <FiringWords of={at} /> : 'Point at a mark, or go from one to the next by arrow keys, to see what it is.'}
+      </p>
+      <TimeSpan last={last} span={span} onChange={setSpan} record={() => setSpan(near(visit, every, last))} />
+      {lanes.length < every.length && (
+        <Button onClick={() => setAll(true)}>Show the other {every.length - lanes.length} services</Button>
+      )}
     </figure>
+  );
+}
+
+function FiringWords({ of: { atMs, permitted, item } }: { of: LaneFiring }) {
+  const what =
+    item.kind === 'request' ? `${item.name} request to ${item.host}` : `${KIND_WORDS[item.kind]} ${item.name}`;
+  const isFirst = item.firstAtMs === atMs;
+  return (
+    <>
+      <span className="mono text-ink">{Math.round(atMs)} ms</span> {serviceOf(item)}: {what}, {item.purpose ?? 'open'},{' '}
+      {permitted ? 'permitted at that time' : 'not permitted at that time'}.{' '}
+      {isFirst && item.verdict === 'slipped' && slipWords(item)}{' '}
+      {isFirst && item.url && <span className="mono [overflow-wrap:anywhere]">{item.url}</span>}
+    </>
   );
 }
 

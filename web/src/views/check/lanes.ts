@@ -1,9 +1,16 @@
 import { type CheckedCase, type CheckedItem, type Step, serviceOf } from '@douane/core/check';
 
+/** One mark in a lane: a request or a write, and of what. */
+export interface LaneFiring {
+  atMs: number;
+  permitted: boolean;
+  item: CheckedItem;
+}
+
 export interface Lane {
   service: string;
   items: CheckedItem[];
-  firings: { atMs: number; permitted: boolean }[];
+  firings: LaneFiring[];
   held: boolean;
 }
 
@@ -14,12 +21,24 @@ export function lanesOf(items: readonly CheckedItem[]): Lane[] {
     const service = serviceOf(item);
     const lane = lanes.get(service) ?? { service, items: [], firings: [], held: false };
     lane.items.push(item);
-    lane.firings.push(...item.firings);
+    lane.firings.push(...item.firings.map((firing) => ({ ...firing, item })));
     lane.held ||= item.verdict === 'held';
     lanes.set(service, lane);
   }
   const needed = (lane: Lane) => Number(lane.items.every((item) => item.purpose === 'necessary'));
   return [...lanes.values()].sort((a, b) => needed(a) - needed(b) || a.service.localeCompare(b.service));
+}
+
+/** Lanes that are drawn at first. */
+const MOST_LANES = 24;
+
+/** Of many lanes those that tell most, in their order: what slipped, what fired; and the one that is looked at. */
+export function telling(lanes: readonly Lane[], selected: string | null): Lane[] {
+  if (lanes.length <= MOST_LANES) return [...lanes];
+  const weight = ({ service, firings }: Lane) =>
+    service === selected ? 3 : firings.some(({ permitted }) => !permitted) ? 2 : Number(firings.length > 0);
+  const best = new Set([...lanes].sort((a, b) => weight(b) - weight(a)).slice(0, MOST_LANES));
+  return lanes.filter((lane) => best.has(lane));
 }
 
 /** Services of all cases, in the same order. */

@@ -7,8 +7,9 @@ import * as queries from '../../api/queries';
 import { Chain } from '../../ui/chain';
 import { Digest } from '../../ui/digest';
 import { Mark } from '../../ui/mark';
-import { Ago, Empty, exactTime, Facts, Finding, ListAndDocket, Section, Trouble } from '../../ui/parts';
+import { Ago, Empty, Facts, Finding, ListAndDocket, Section, Trouble } from '../../ui/parts';
 import { pathOf } from '../../ui/words';
+import { RunChoice } from '../run-choice';
 import { useSite } from '../site-frame';
 import { useRuns } from '../use-runs';
 import { ScanLinks } from './scan-links';
@@ -50,8 +51,8 @@ export function CompareView() {
         acts={
           done.length >= 2 && (
             <>
-              <Choice name="before" runs={done} value={before} onChange={(id) => choose(id, now)} />
-              <Choice name="now" runs={done} value={now} onChange={(id) => choose(before, id)} />
+              <RunChoice name="before" runs={done} value={before} onChange={(id) => choose(id, now)} words={itemsOf} />
+              <RunChoice name="now" runs={done} value={now} onChange={(id) => choose(before, id)} words={itemsOf} />
             </>
           )
         }
@@ -127,30 +128,7 @@ export function CompareView() {
   );
 }
 
-function Choice({
-  name,
-  runs,
-  value,
-  onChange,
-}: {
-  name: string;
-  runs: ScanRun[];
-  value: string | undefined;
-  onChange(id: string): void;
-}) {
-  return (
-    <label className="flex items-center gap-2">
-      {name}
-      <select value={value ?? ''} onChange={(event) => onChange(event.target.value)}>
-        {runs.map((run) => (
-          <option key={run.id} value={run.id}>
-            {exactTime(run.requestedAt)}, {run.summary?.items} items
-          </option>
-        ))}
-      </select>
-    </label>
-  );
-}
+const itemsOf = ({ summary }: ScanRun) => `${summary?.items} items`;
 
 const MARKS = { new: 'slipped', changed: 'waits', gone: 'nothing', 'not looked for': 'nothing' } as const;
 
