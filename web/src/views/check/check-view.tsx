@@ -196,11 +196,11 @@ export function CheckView() {
 function headingOf({ cases, summary, exposed }: CheckReport): string {
   const things = slippedThings(cases).length;
   const luck = exposed && exposed.length > 0 ? `; ${plural(exposed.length, 'tag')} exposed` : '';
-  if (things > 0) return `${plural(things, 'item')} slipped in ${cases.length} kinds of visit`;
+  if (things > 0) return `${plural(things, 'item')} slipped in ${plural(cases.length, 'kind')} of visit`;
   const failed = notChecked(cases).length;
   if (failed > 0)
     return `${failed} of ${plural(cases.length, 'visit')} could not be checked; nothing slipped in the others`;
-  return `Nothing slipped in ${cases.length} kinds of visit: ${summary.held} held, ${summary.cleared} cleared${luck}`;
+  return `Nothing slipped in ${plural(cases.length, 'kind')} of visit: ${summary.held} held, ${summary.cleared} cleared${luck}`;
 }
 
 /** What the address names, or the first thing worth looking at. */
