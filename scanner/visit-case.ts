@@ -121,6 +121,7 @@ export async function visitCase(
     const listeners = listenersOf(setup);
     const heard = version === null || listeners.length === 0 ? null : await heardIn(visitor.page, listeners);
     const record = await keptRecord(visitor.context);
+    failed.push(...unfit({ version, release: ledger && release, setBy: visitor.clock.setBy() }));
     const kept = await visitor.kept();
     const keptAtMs = visitor.clock.fromWall(Date.now());
     await visitor.leave();
@@ -181,6 +182,23 @@ export async function visitCase(
     await visitor.close();
     await proxy.close();
   }
+}
+
+/** The clock of a machine that is kept right by small steps is set by less than this, in ms. */
+const CLOCK_STEP_MS = 500;
+
+/**
+ * What makes a visit no proof, whatever was seen in it. `release`: the one in force, where that is known; without a ledger
+ * nobody knows its number.
+ */
+function unfit(of: { version: number | null; release?: Release; setBy: number }): string[] {
+  const { version, release, setBy } = of;
+  const wrong: string[] = [];
+  if (Math.abs(setBy) > CLOCK_STEP_MS)
+    wrong.push(`The clock of the machine that checks was set by ${(setBy / 1000).toFixed(1)} s during this visit.`);
+  if (release && version !== null && version !== release.number)
+    wrong.push(`The site carries release v${version}, and v${release.number} is in force.`);
+  return wrong;
 }
 
 /** What is kept and was not seen to be stored was stored by then, at the latest. */
