@@ -1,3 +1,4 @@
+import { X509Certificate } from 'node:crypto';
 import { readFile, writeFile } from 'node:fs/promises';
 import { type Baseline, baselineSchema } from '@douane/core/check';
 import type { CatalogueEntry } from '@douane/core/classify';
@@ -24,6 +25,18 @@ export const readSignIn = (file: string): Promise<SignIn> => readFileAs(file, pa
 /** Reads which slips are known. */
 export const readBaseline = (file: string): Promise<Baseline> =>
   readFileAs(file, (text) => parseText(baselineSchema, text));
+
+/** Reads a certificate. */
+export const readCertificate = (file: string): Promise<string> =>
+  readFileAs(file, (text) => {
+    try {
+      new X509Certificate(text);
+      return { ok: true, value: text };
+    } catch {
+      const message = 'is no certificate; give one as PEM, which begins with -----BEGIN CERTIFICATE-----';
+      return { ok: false, problems: [{ path: '', message }] };
+    }
+  });
 
 /** Reads a scan plan. */
 export const readScanPlan = (file: string): Promise<ScanPlan> =>

@@ -1,3 +1,4 @@
+import { createHash, X509Certificate } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -11,6 +12,8 @@ export interface BrowserOptions {
   /** Loopback and private addresses may be visited. */
   allowPrivate: boolean;
   resolve?: Resolve[];
+  /** Certificates (PEM) of an authority of the site's own, or of its servers, that are trusted like those of the web. */
+  trusted?: readonly string[];
 }
 
 export interface RunningBrowser {
@@ -40,6 +43,12 @@ const DISABLED_FEATURES = [
   ...['AvoidUnnecessaryBeforeUnloadCheckSync', 'DestroyProfileOnBrowserClose', 'MediaRouter', 'PaintHolding'],
 ];
 
+/** By this Chromium knows a certificate whose errors do not count: SHA-256 of its public key, as of RFC 7469. */
+function keyDigest(pem: string): string {
+  const key = new X509Certificate(pem).publicKey.export({ type: 'spki', format: 'der' });
+  return createHash('sha256').update(key).digest('base64');
+}
+
 /** The browser to start: `DOUANE_CHROMIUM`, else the first that is installed. Throws `CannotRun` where there is none. */
 export function chromiumPath(): string {
   const own = process.env.DOUANE_CHROMIUM;
@@ -58,7 +67,11 @@ export function chromiumPath(): string {
  * isolation is off so that one protocol session, with one clock, sees every frame of a page; what keeps hostile pages in
  * is the sandbox around every renderer, and that none of it runs as root (`unprivileged.ts`).
  */
-export async function launchBrowser({ allowPrivate, resolve = [] }: BrowserOptions): Promise<RunningBrowser> {
+export async function launchBrowser({
+  allowPrivate,
+  resolve = [],
+  trusted = [],
+}: BrowserOptions): Promise<RunningBrowser> {
   const executablePath = chromiumPath();
   const profile = await mkdtemp(path.join(tmpdir(), 'douane-profile-'));
   await mkdir(path.join(profile, 'Default'), { recursive: true });
@@ -89,6 +102,7 @@ export async function launchBrowser({ allowPrivate, resolve = [] }: BrowserOptio
       '--js-flags=--max-old-space-size=1024',
       `--disable-features=${DISABLED_FEATURES.join(',')}`,
       ...(rules ? [`--host-resolver-rules=${rules}`] : []),
+      ...(trusted.length > 0 ? [`--ignore-certificate-errors-spki-list=${trusted.map(keyDigest).join(',')}`] : []),
     ],
   });
   const browser = persistent.browser()!;

@@ -26,6 +26,8 @@ export interface CheckOptions {
   most?: number;
   allowPrivate?: boolean;
   resolve?: Resolve[];
+  /** See `launchBrowser`. */
+  trusted?: readonly string[];
   /** Knows items that the release does not. */
   catalogue?: Classifier;
   /** Where the ledger can be asked, every record is looked up in it. */
@@ -51,7 +53,7 @@ export async function runCheck(target: string, release: Release, options: CheckO
   const cases = options.cases ?? essentialCases(release);
   const classify = firstOf(setupClassifier(release.setup), options.catalogue ?? shippedClassifier());
   const started = Date.now();
-  const running = await launchBrowser({ allowPrivate, resolve });
+  const running = await launchBrowser({ allowPrivate, resolve, trusted: options.trusted });
   const done = new Map<VisitorCase, CaseVisit>();
   let version: number | null = null;
   let pages: string[] = [];

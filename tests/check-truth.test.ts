@@ -19,11 +19,11 @@ afterAll(async () => {
   await web?.close();
 });
 
-async function check(way: Way, means: Means, signals: CaseSignal[] = []) {
-  const release = web.releaseOf(way, means);
+async function check(way: Way, means: Means, signals: CaseSignal[] = [], of = web, by = running) {
+  const release = of.releaseOf(way, means);
   const surroundings = { release, classify: setupClassifier(release.setup), allowPrivate: true, resolve: [] };
-  const pages = [web.pageOf(way, means)];
-  return visitCase(running.browser, visitorCase('DE', [], signals), { ...surroundings, pages });
+  const pages = [of.pageOf(way, means)];
+  return visitCase(by.browser, visitorCase('DE', [], signals), { ...surroundings, pages });
 }
 
 /** Whether anything held is said to have gone out: any more than the third party knows of, or any less, is wrong. */
@@ -50,6 +50,24 @@ it('counts what two tabs ask for alike twice, and takes it for no secret', async
   const { checked } = await check(WAYS.find(({ id }) => id === 'markup img')!, 'none', ['two-tabs']);
   expect(checked.items.find(({ verdict }) => verdict === 'slipped')?.firings).toHaveLength(2);
   expect(checked.problems).toEqual(['The gate was not found on the first page.']);
+});
+
+it('agrees with the log over HTTPS, where the network tells only whom a connection was made to', async () => {
+  const secure = await LeakyWeb.open(WAYS, { secure: true });
+  const trusting = await launchBrowser({ allowPrivate: true, trusted: [secure.certificate!] });
+  try {
+    for (const id of ['markup img', 'own module worker', 'own address that leads on', 'run time worklet']) {
+      const way = WAYS.find((one) => one.id === id)!;
+      for (const means of ['none', 'policy'] as const)
+        expect([id, means, saysOut(await check(way, means, [], secure, trusting))]).toEqual([
+          ...[id, means],
+          secure.hasReached(way, means),
+        ]);
+    }
+  } finally {
+    await trusting.close();
+    await secure.close();
+  }
 });
 
 describe.each<Means>(['policy', 'script'])('held by %s, what the browser asks for before it can be', (means) => {

@@ -26,7 +26,7 @@ import { plural } from '@douane/core/words';
 import { type HarEntry, harOf, runCheck } from '@douane/scanner';
 import type { Command } from 'commander';
 import pc from 'picocolors';
-import { parseCount, parseResolve, readBaseline, readSetup, writeOut } from '../files';
+import { parseCount, parseResolve, readBaseline, readCertificate, readSetup, writeOut } from '../files';
 import { progress, progressDone, Refused, today } from '../say';
 
 interface Flags {
@@ -35,6 +35,7 @@ interface Flags {
   pages: number;
   resolve: string[];
   private?: boolean;
+  trust: string[];
   json?: string;
   junit?: string;
   sarif?: string;
@@ -59,6 +60,7 @@ export function checkCommand(program: Command): void {
     .option('--pages <n>', 'most pages to visit in each case', parseCount('--pages'), 12)
     .option('--resolve <host=address:port>', 'where a host is to be found; may be given again', many, [])
     .option('--private', 'allow loopback and private addresses')
+    .option('--trust <file>', 'certificate (PEM) of the site’s own authority or server; may be given again', many, [])
     .option('--json <file>', 'write the report as JSON; - for standard output')
     .option('--junit <file>', 'write the verdicts as JUnit XML')
     .option('--sarif <file>', 'write what slipped and what is exposed as SARIF 2.1.0')
@@ -83,6 +85,7 @@ export function checkCommand(program: Command): void {
         most: flags.pages,
         allowPrivate: flags.private ?? false,
         resolve: flags.resolve.map(parseResolve),
+        trusted: await Promise.all(flags.trust.map(readCertificate)),
         signal: controller.signal,
         onProgress: ({ done, of, current }) => progress(`${done} of ${of} cases  ${current.join(', ')}`),
       });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { SentOut } from '../guard';
-import { compareWithNetwork, kindOfSent } from './network';
+import { canHaveReached, compareWithNetwork, kindOfSent } from './network';
 import type { SeenRequest } from './requests';
 
 const TAG = 'http://tag.localhost/t.js';
@@ -60,13 +60,23 @@ describe('what the browser told against what left it', () => {
       'that nothing asked for',
       [told(100, true, 'https://a.test/1')],
       [connection(90, 'b.test:443')],
-      [true],
+      [false],
       ['https://b.test:443/'],
     ],
+    ['none, so what was told never left', [told(100, true, 'https://a.test/1')], [], [false], []],
     ['of a socket in plain', [told(100, true, 'ws://a.test/s')], [connection(105, 'a.test:80')], [true], []],
     ['of a socket', [told(100, true, 'wss://a.test/s')], [connection(105, 'a.test:443')], [true], []],
   ])('of connections: %s', (_what, browser, network, left, untold) => {
     expect(compare(browser, network)).toEqual({ left, untold, unseen: 0 });
+  });
+
+  it('wonders at an answer for which no connection was made', () => {
+    expect(compare([told(100, true, 'https://a.test/1', { answeredAt: 0.2 })], []).unseen).toBe(1);
+  });
+
+  it('knows who can have been reached at all', () => {
+    const can = canHaveReached([sent(104), connection(105, 'a.test:443')]);
+    expect([TAG, `${TAG}2`, 'https://a.test/x', 'https://b.test/x'].map(can)).toEqual([true, false, true, false]);
   });
 });
 

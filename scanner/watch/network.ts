@@ -50,12 +50,28 @@ export function compareWithNetwork(
     if (carried.length === 0) untold.push(one);
     else if (!carried.some(({ left }) => left)) carried.at(-1)!.left = true;
   }
-  const missing = told.filter((r) => r.left && !r.cached && r.url.startsWith('http:') && !found.has(r));
+  const asked = connectionsOf(sent);
+  const never = (r: SeenRequest) => (isPlain(r.url) ? !found.has(r) : !asked.has(portKey(r.url)));
+  const missing = told.filter((r) => r.left && !r.cached && never(r));
   // What was cancelled on its way out never got there.
   for (const one of missing) if (one.answeredAt === undefined) one.left = false;
   // Two who ask for the same at once may share one answer.
   const reached = new Set([...found].map(({ method, url }) => addressKey(method, url)));
   return { untold, unseen: missing.filter(({ left, method, url }) => left && !reached.has(addressKey(method, url))) };
+}
+
+/** Whether the network sees each request, and not only to whom a connection was made. */
+const isPlain = (url: string) => url.startsWith('http:');
+
+/** Hosts and ports to which a connection was asked for, of all that is encrypted. */
+const connectionsOf = (sent: readonly SentOut[]): Set<string> =>
+  new Set(sent.flatMap((one) => (one.what === 'connection' ? portKey(one.url) : [])));
+
+/** Whether a request can have reached anybody: it came to the network, or a connection to whom it is for was made. */
+export function canHaveReached(sent: readonly SentOut[]): (url: string) => boolean {
+  const asked = connectionsOf(sent);
+  const plain = new Set(sent.flatMap((one) => (one.what === 'request' ? one.url : [])));
+  return (url) => (isPlain(url) ? plain.has(url) : asked.has(portKey(url)));
 }
 
 /** What a request was for, as far as the network can tell (Fetch Metadata Request Headers, section 2.1). */

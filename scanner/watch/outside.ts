@@ -1,7 +1,7 @@
 import type { Observation, Party, RequestKind } from '@douane/core/observe';
 import type { SentOut } from '../guard';
 import type { VisitClock } from './clock';
-import { compareWithNetwork, kindOfSent } from './network';
+import { canHaveReached, compareWithNetwork, kindOfSent } from './network';
 import type { RequestBook } from './requests';
 
 /** What is to be known of the page to tell whose a request is. */
@@ -35,7 +35,8 @@ export class OutsideRequests {
     const { untold, unseen } = compareWithNetwork(requests.all, sent, (at) => clock.wallOf(at));
     const reached = timesOf(sent);
     // The driver tells of what workers ask for before it is known whether they may.
-    this.driven = this.driven.filter(({ url }) => !url.startsWith('http:') || reached.has(url));
+    const isPossible = canHaveReached(sent);
+    this.driven = this.driven.filter(({ url }) => isPossible(url));
     // It tells of all tabs; of what two of them ask for alike, the page's own session told once.
     const told = timesOf(this.driven);
     this.untold = untold.filter((one) => isTold(one) && (requests.knows(one.url) || !told.has(one.url)));

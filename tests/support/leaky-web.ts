@@ -1,4 +1,5 @@
 import { createServer, type IncomingMessage, type Server } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
 import type { AddressInfo } from 'node:net';
 import { text as textOf } from 'node:stream/consumers';
 import { indexPlan, policyFor } from '@douane/core/hold';
@@ -7,6 +8,7 @@ import { newSetup } from '@douane/core/setup';
 import { Edge, EdgeSite } from '@douane/edge';
 import { gateFiles } from '@douane/gate';
 import { loadGateCode, sha256 } from '@douane/server';
+import { generate } from 'selfsigned';
 import type { Way } from '../ways/types';
 import { ROOT } from './world';
 
@@ -57,13 +59,18 @@ export class LeakyWeb {
     private readonly server: Server,
     readonly port: number,
     private readonly ways: readonly Way[],
+    /** Of its hosts, where it speaks HTTPS. */
+    readonly certificate?: string,
   ) {}
 
-  static async open(ways: readonly Way[]): Promise<LeakyWeb> {
-    const server = createServer().listen(0, '127.0.0.1');
+  /** `secure`: over HTTPS, without an edge. */
+  static async open(ways: readonly Way[], { secure = false } = {}): Promise<LeakyWeb> {
+    const made = secure ? await generate([{ name: 'commonName', value: 'page.localhost' }]) : undefined;
+    const server = made ? createSecureServer({ key: made.private, cert: made.cert }) : createServer();
+    server.listen(0, '127.0.0.1');
     await new Promise((done) => server.once('listening', done));
-    const web = new LeakyWeb(server, (server.address() as AddressInfo).port, ways);
-    const address = `http://page.localhost:${web.port}`;
+    const web = new LeakyWeb(server, (server.address() as AddressInfo).port, ways, made?.cert);
+    const address = `${web.scheme}://page.localhost:${web.port}`;
     const setup = newSetup({ key: 's', name: 'S', address }, `${address}/g/s`);
     const kinds = ['cookie', 'local-storage', 'session-storage', 'indexed-db', 'cache-storage'] as const;
     setup.services = [
@@ -116,10 +123,14 @@ export class LeakyWeb {
     return web;
   }
 
+  private get scheme(): string {
+    return this.certificate ? 'https' : 'http';
+  }
+
   /** Address of the page that tries a way. `visit`: a number by which one visit to it is told from others. */
   pageOf(way: Way, means: Means, visit?: number): string {
     const port = means === 'edge' ? this.edgePort : this.port;
-    return `http://page.localhost:${port}/${this.keyOf(way, means, visit)}/`;
+    return `${this.scheme}://page.localhost:${port}/${this.keyOf(way, means, visit)}/`;
   }
 
   private keyOf(way: Way, means: Means, visit?: number): string {
@@ -201,10 +212,10 @@ export class LeakyWeb {
   private addressed(text: string, means: Means, number: string): string {
     const port = means === 'edge' ? this.edgePort : this.port;
     return text
-      .replaceAll('__AT__', `http://leak.localhost:${this.port}/w/${means}/${number}`)
-      .replaceAll('__PATH__', `http://page.localhost:${port}/w/${means}/${number}`)
-      .replaceAll('__CNAME__', `http://stats.page.localhost:${this.port}/w/${means}/${number}`)
-      .replaceAll('__SHARED__', `http://shared.localhost:${this.port}/w/${means}/${number}`)
-      .replaceAll('__OWN__', `http://page.localhost:${port}/${means}/${number}`);
+      .replaceAll('__AT__', `${this.scheme}://leak.localhost:${this.port}/w/${means}/${number}`)
+      .replaceAll('__PATH__', `${this.scheme}://page.localhost:${port}/w/${means}/${number}`)
+      .replaceAll('__CNAME__', `${this.scheme}://stats.page.localhost:${this.port}/w/${means}/${number}`)
+      .replaceAll('__SHARED__', `${this.scheme}://shared.localhost:${this.port}/w/${means}/${number}`)
+      .replaceAll('__OWN__', `${this.scheme}://page.localhost:${port}/${means}/${number}`);
   }
 }
