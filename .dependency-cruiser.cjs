@@ -4,7 +4,7 @@ const only = (name, from, allowed) => ({
   severity: 'error',
   from: { path: `^${from}/`, pathNot: '\\.test\\.tsx?$' },
   to: {
-    path: '^(core|api|gate|edge|scanner|server|web|cli|demo|catalogue|tests)/',
+    path: '^(core|api|gate|edge|scanner|server|web|cli|lib|demo|catalogue|tests)/',
     pathNot: `^(${[from, ...allowed].join('|')})/`,
   },
 });
@@ -21,6 +21,7 @@ module.exports = {
     only('web-never-imports-server', 'web', ['core', 'api', 'gate']),
     only('demo-stands-apart', 'demo', ['core']),
     only('catalogue-imports', 'catalogue', ['core', 'scanner']),
+    only('lib-imports', 'lib', ['core', 'scanner']),
     only('cli-imports', 'cli', ['core', 'gate', 'edge', 'scanner', 'server', 'demo']),
     {
       name: 'core-stays-pure',

@@ -2,7 +2,7 @@ import { type Choosing, changedBy, isChoosing, type ShownOnce, type Step } from 
 import type { Choice } from '@douane/core/regimes';
 import { ageChoice, byPointer, type Hand, heldContent, RECORD_WAIT_MS, takeStep } from './consent-acts';
 import { pause, type Visitor } from './visitor';
-import type { SeenRequest } from './watch/requests';
+import type { RequestBook, SeenRequest } from './watch/requests';
 
 /** A choice that the recorder confirmed. */
 export interface Recorded extends Pick<Choice, 'purposes' | 'gpc'> {
@@ -128,13 +128,8 @@ export class Steps {
     return { recorded, standing, problems: this.problems, shownOnce: this.shownOnce };
   }
 
-  /** The choices that the recorder confirmed in this visit, in order. */
-  private confirmed(): ({ request: SeenRequest } & Pick<Recorded, 'id' | 'purposes' | 'gpc'>)[] {
-    return this.visitor.watch.requests.all.flatMap((request) => {
-      if (request.url !== this.records || request.status !== 201 || !request.posted) return [];
-      const { id = '', purposes, gpc } = JSON.parse(request.posted);
-      return [{ request, id, purposes, gpc }];
-    });
+  private confirmed() {
+    return confirmedRecords(this.visitor.watch.requests, this.records);
   }
 
   private async recordsMade(count: number): Promise<boolean> {
@@ -143,4 +138,16 @@ export class Steps {
     }
     return false;
   }
+}
+
+/** The choices that a site's recorder, at the address `records`, confirmed in a visit, in order. */
+export function confirmedRecords(
+  { all }: Pick<RequestBook, 'all'>,
+  records: string,
+): ({ request: SeenRequest } & Pick<Recorded, 'id' | 'purposes' | 'gpc'>)[] {
+  return all.flatMap((request) => {
+    if (request.url !== records || request.status !== 201 || !request.posted) return [];
+    const { id = '', purposes, gpc } = JSON.parse(request.posted);
+    return [{ request, id, purposes, gpc }];
+  });
 }

@@ -20,11 +20,11 @@ import type { ConsentRecord } from '@douane/core/consent';
 import { indexPlan, purposeOf } from '@douane/core/hold';
 import { LISTENERS, listenersOf } from '@douane/core/listeners';
 import { identifiersIn, itemKey, type Observation } from '@douane/core/observe';
-import type { Signals } from '@douane/core/regimes';
 import type { Release } from '@douane/core/release';
 import { gateBase } from '@douane/core/setup/gate-base';
 import type { Browser } from 'playwright-core';
 import { makeAdverse } from './adversity';
+import { asVisitor } from './as-visitor';
 import { Steps } from './case-steps';
 import { byKeyboard, byPointer, keptRecord } from './consent-acts';
 import { exposedIn, type ServedPage } from './exposed';
@@ -210,10 +210,4 @@ function withKept(
   const seen = new Set(observations.map(itemKey));
   const more = kept.filter((one) => !seen.has(itemKey(one)));
   return [...observations, ...more.map((one): Observation => ({ ...one, page, party: 'first', atMs, chain: [] }))];
-}
-
-/** Tells the gate which visitor this is, and gives the page the signal as a browser that sends it would. */
-function asVisitor(visit: Signals & { place: string; test: boolean }): string {
-  const signal = `Object.defineProperty(Navigator.prototype, 'globalPrivacyControl', { get: () => ${visit.gpc}, configurable: true });`;
-  return `window.douaneVisit = ${JSON.stringify(visit)}; ${signal}`;
 }

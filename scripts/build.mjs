@@ -101,6 +101,7 @@ export async function buildEverything() {
     build({
       entryPoints: {
         cli: at('cli/index.ts'),
+        'lib/index': at('lib/index.ts'),
         ...Object.fromEntries(
           ['pdf', 'ledger', 'import'].map((name) => [`cli/${name}-thread`, at(`server/threads/${name}-thread.ts`)]),
         ),
@@ -139,7 +140,7 @@ async function newestSource() {
       else newest = Math.max(newest, (await stat(full)).mtimeMs);
     }
   };
-  for (const folder of ['core', 'api', 'gate', 'edge', 'scanner', 'server', 'web', 'cli', 'demo', 'scripts'])
+  for (const folder of ['core', 'api', 'gate', 'edge', 'scanner', 'server', 'web', 'cli', 'lib', 'demo', 'scripts'])
     await look(at(folder));
   return newest;
 }

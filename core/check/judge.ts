@@ -96,6 +96,8 @@ export function judgeVisit(visit: Visit, release: Release, classify: Classifier)
 
   /** What this visit means to allow in the end, also where his choice could not be recorded. */
   function meantInTheEnd(): Record<string, boolean> {
+    // Of a visitor whom somebody else drives only what he did is known.
+    if (visitorCase.steps.length === 0) return permissions.at(-1)!.decision.granted;
     const choice = choiceAfter(visitorCase.steps, rules, signals.gpc, permissions[0]!.decision.granted);
     return choice ? decide(place, signals, choice, rules).granted : permissions[0]!.decision.granted;
   }
