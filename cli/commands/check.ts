@@ -28,6 +28,7 @@ import type { Command } from 'commander';
 import pc from 'picocolors';
 import { parseCount, parseResolve, readBaseline, readCertificate, readSetup, writeOut } from '../files';
 import { progress, progressDone, Refused, today } from '../say';
+import { readSources } from '../sources';
 
 interface Flags {
   setup: string;
@@ -39,6 +40,7 @@ interface Flags {
   json?: string;
   junit?: string;
   sarif?: string;
+  source?: string;
   markdown?: string;
   baseline?: string;
   adverse: boolean;
@@ -64,6 +66,7 @@ export function checkCommand(program: Command): void {
     .option('--json <file>', 'write the report as JSON; - for standard output')
     .option('--junit <file>', 'write the verdicts as JUnit XML')
     .option('--sarif <file>', 'write what slipped and what is exposed as SARIF 2.1.0')
+    .option('--source <folder>', 'the site’s own source, so that SARIF names its files and lines')
     .option('--markdown <file>', 'write a summary in Markdown; - for standard output')
     .option('--baseline <file>', 'known slips that do not fail the build, format douane.baseline/1')
     .option('--no-adverse', 'leave out the visits in which races are lost on purpose')
@@ -76,6 +79,7 @@ export function checkCommand(program: Command): void {
         return parsed;
       });
       const baseline = flags.baseline ? await readBaseline(flags.baseline) : NO_BASELINE;
+      const sourceOf = flags.source === undefined ? undefined : await readSources(flags.source);
       const controller = new AbortController();
       process.once('SIGINT', () => controller.abort());
       const hars = new Map<string, HarEntry[]>();
@@ -94,7 +98,7 @@ export function checkCommand(program: Command): void {
       const parted = partByBaseline(report, baseline, today());
       if (flags.json) await writeOut(flags.json, checkAsJson(report));
       if (flags.junit) await writeOut(flags.junit, checkAsJunit(report, parted));
-      if (flags.sarif) await writeOut(flags.sarif, checkAsSarif(report, parted));
+      if (flags.sarif) await writeOut(flags.sarif, checkAsSarif(report, parted, sourceOf));
       if (flags.markdown) await writeOut(flags.markdown, checkAsMarkdown(report, parted));
       if (flags.har) await mkdir(flags.har, { recursive: true });
       for (const [id, entries] of hars) {

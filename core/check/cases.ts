@@ -124,10 +124,12 @@ export function choiceAfter(
   gpc: boolean,
   unasked: Readonly<Record<string, boolean>> = {},
 ): Choice | null {
-  return steps.reduce<Choice | null>((stands, step) => {
-    if (isChoosing(step)) return { purposes: chosenBy(step, purposes, stands?.purposes ?? unasked), gpc };
-    return stands && { ...stands, ...changedBy(step) };
-  }, null);
+  let choice: Choice | null = null as Choice | null;
+  for (const step of steps) {
+    if (isChoosing(step)) choice = { purposes: chosenBy(step, purposes, choice?.purposes ?? unasked), gpc };
+    else if (choice) Object.assign(choice, changedBy(step));
+  }
+  return choice;
 }
 
 /** Whole years; `null`: the text is no age of a person. */

@@ -284,6 +284,28 @@ it.each([
   expect(slipWords({ cause, purpose: null })).toBe(`It is an open item, so no visitor could say yes to it. ${words}`);
 });
 
+it('tells who brought in somebody whom nobody has ruled', () => {
+  const chain = (...hosts: string[]): Observation['chain'] => [
+    { url: 'http://site.localhost/fares', how: 'page' },
+    ...hosts.map((host) => ({ url: `http://${host}/x`, how: 'script' as const })),
+  ];
+  const guest = (...hosts: string[]) => {
+    const seen: Observation = {
+      ...request('guest.localhost', 400),
+      url: 'http://guest.localhost/x',
+      chain: chain(...hosts),
+    };
+    const only = { ...no, measurement: true };
+    const recorded = [{ atMs: 100, purposes: only, gpc: false }];
+    return judge('place=DE,choice=only:measurement', [seen], recorded)['guest.localhost script'];
+  };
+  const by = guest('gull.localhost', 'guest.localhost');
+  expect(by?.guestOf).toEqual({ host: 'gull.localhost', purpose: 'measurement' });
+  expect(slipWords(by!)).toMatch(/gull\.localhost brought it in, which may run \(measurement\)/);
+  expect(guest('ads.localhost', 'guest.localhost')?.guestOf).toBeUndefined();
+  expect(guest('guest.localhost')?.guestOf).toBeUndefined();
+});
+
 it('gathers a slip of several cases as one thing, and shows the worst verdict of a service', () => {
   const items = judgeVisit(
     { visitorCase: visitorCase('DE', []), observations: [request('ads.localhost', 5)], recorded: [] },

@@ -39,4 +39,5 @@ export {
 } from './summary';
 export { type CheckedTold, type Heard, judgeTold } from './told';
 export * from './types';
+export { withUnscanned } from './unscanned';
 export { choiceWord, exposureWords, luckWords, slipWords, toldWords } from './words';

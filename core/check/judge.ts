@@ -88,6 +88,7 @@ export function judgeVisit(visit: Visit, release: Release, classify: Classifier)
       unruled: plan.unruled,
       kept: isKept.has(itemKey(item)),
       shownOnce,
+      hostOf: (firing) => hostOf(firing, permissions, index),
     });
   });
   const last = permissions[permissions.length - 1]!;
@@ -148,6 +149,7 @@ function judgeItem(about: {
   unruled: Unruled;
   kept: boolean;
   shownOnce: readonly ShownOnce[];
+  hostOf(firing: Firing): CheckedItem['guestOf'];
 }): CheckedItem {
   const { item, purpose, service, firings, permissions, meant, unruled, kept, shownOnce } = about;
   const permits = ({ granted }: Pick<Decision, 'granted'>) => mayRun(purpose, granted, unruled);
@@ -162,8 +164,11 @@ function judgeItem(about: {
   const shown = sorted[Math.max(slippedIndex, 0)];
   const base = { ...item, purpose, service, expected, firings: marks } as const;
   const evidence = shown && { firstAtMs: shown.atMs, page: shown.page, url: shown.url, chain: shown.chain };
-  if (slippedIndex >= 0)
-    return { ...base, verdict: 'slipped', ...evidence, cause: causeOf(shown!, permissions, permits) };
+  if (slippedIndex >= 0) {
+    const guestOf = purpose === null ? about.hostOf(shown!) : undefined;
+    const cause = causeOf(shown!, permissions, permits);
+    return { ...base, verdict: 'slipped', ...evidence, cause, ...(guestOf && { guestOf }) };
+  }
   if (kept && !permits(permissions.at(-1)!.decision)) {
     const last = sorted.at(-1);
     const where = last && { firstAtMs: last.atMs, page: last.page, url: last.url, chain: last.chain };
@@ -171,6 +176,22 @@ function judgeItem(about: {
   }
   if (expected === 'hold') return { ...base, verdict: 'held', ...evidence };
   return { ...base, verdict: shown ? 'cleared' : 'silent', ...evidence };
+}
+
+/** The last in the chain of a firing, before itself, that is ruled and was permitted: it brought in who is not. */
+function hostOf(
+  { atMs, chain, url }: Firing,
+  permissions: readonly Permission[],
+  plan: PlanIndex,
+): CheckedItem['guestOf'] {
+  const { granted } = permissionAt(permissions, atMs).decision;
+  for (const link of [...chain].reverse()) {
+    if (link.url === url || !URL.canParse(link.url)) continue;
+    const { hostname: host, pathname } = new URL(link.url);
+    const purpose = purposeOf(plan, { hostname: host, pathname });
+    if (purpose && granted[purpose] === true) return { host, purpose };
+  }
+  return undefined;
 }
 
 /** Whether something came in by what the visitor asked to see. */

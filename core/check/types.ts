@@ -117,6 +117,10 @@ export interface CheckedItem {
   cause?: SlipCause;
   /** How it got past the gate, where the page tells. */
   shown?: Shown;
+  /** Who brought it in: somebody whose purpose was permitted, which is no yes to anybody else. */
+  guestOf?: { host: string; purpose: string };
+  /** No scan of the site has seen it; only where its scans are known. */
+  neverScanned?: true;
   /** Every firing, for the crossing chart: its time, and whether it was permitted at that time. */
   firings: { atMs: number; permitted: boolean }[];
 }

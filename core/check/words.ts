@@ -5,9 +5,17 @@ import type { CheckedTold } from './told';
 import type { CheckedItem, Exposed, Exposure, Shown, SlipCause, Step } from './types';
 
 /** Why an item slipped, in a sentence or two; empty where it did not. */
-export function slipWords({ cause, purpose, shown }: Pick<CheckedItem, 'cause' | 'purpose' | 'shown'>): string {
+export function slipWords(item: Pick<CheckedItem, 'cause' | 'purpose' | 'shown' | 'guestOf' | 'neverScanned'>): string {
+  const { cause, purpose, shown, guestOf, neverScanned } = item;
   if (!cause) return '';
-  return [whenWords(cause, purpose), shown && SHOWN_WORDS[shown]].filter(Boolean).join(' ');
+  return [
+    whenWords(cause, purpose),
+    guestOf && `${guestOf.host} brought it in, which may run (${guestOf.purpose}); that is no yes to anybody else.`,
+    shown && SHOWN_WORDS[shown],
+    neverScanned && 'No scan has seen it.',
+  ]
+    .filter(Boolean)
+    .join(' ');
 }
 
 const SHOWN_WORDS: Record<Shown, string> = {

@@ -1,6 +1,7 @@
-import { notChecked, parseCase, slippedThings, usualCases, type VisitorCase } from '@douane/core/check';
+import { notChecked, parseCase, slippedThings, usualCases, type VisitorCase, withUnscanned } from '@douane/core/check';
 import type { Release } from '@douane/core/release';
 import { CannotRun, runCheck } from '@douane/scanner';
+import { listItems } from '../db/items.sql';
 import { recordsById } from '../db/records.sql';
 import { releaseInForce } from '../db/releases.sql';
 import { insertCheckedCases, listRuns, type Run, visitedPages } from '../db/runs.sql';
@@ -20,7 +21,7 @@ export async function checkJob(
   if (!release)
     throw new CannotRun('Nothing is published yet, so there is nothing to check against. Publish a release first.');
   const asked = (run.options.cases as string[] | undefined) ?? (await checkCasesOf(db, organisationId, site.id));
-  const { cases, ...report } = await runCheck(release.setup.site.address, release, {
+  const { cases: judged, ...report } = await runCheck(release.setup.site.address, release, {
     pages: (run.options.pages as string[] | undefined) ?? (await scannedPages(db, organisationId, site.id)),
     cases: asked ? asked.map((text) => caseOf(text, release)) : usualCases(release),
     most: 40,
@@ -30,6 +31,9 @@ export async function checkJob(
     signal,
     onProgress: progress,
   });
+  const scanned = await listItems(db, organisationId, site.id);
+  // Where nothing was scanned yet, that nothing was seen says nothing.
+  const cases = scanned.length > 0 ? withUnscanned(judged, scanned) : judged;
   await insertCheckedCases(db, organisationId, run.id, cases);
   await raiseCheckAlarm(db, queue, site, run, cases);
   return {

@@ -2,4 +2,4 @@ export { checkAsHtml, type ReportFacts } from './html';
 export { checkAsJson } from './json';
 export { checkAsJunit } from './junit';
 export { checkAsMarkdown } from './markdown';
-export { checkAsSarif } from './sarif';
+export { checkAsSarif, type FindSource, type SourcePlace } from './sarif';

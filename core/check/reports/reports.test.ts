@@ -46,6 +46,14 @@ describe('SARIF', () => {
     });
     expect(exposed).toMatchObject({ ruleId: 'exposed', level: 'warning' });
   });
+  it('names the file of the source where a tag is found in it', () => {
+    const sourceOf = (tag: string) => (tag === '<img src=x>' ? { file: 'pages/fares.html', line: 31 } : undefined);
+    const place = { artifactLocation: { uri: 'pages/fares.html' }, region: { startLine: 31 } };
+    const where = results(BAD, undefined, sourceOf).map(
+      ({ locations: [{ physicalLocation }] }: { locations: { physicalLocation: object }[] }) => physicalLocation,
+    );
+    expect(where).toEqual([place, place]);
+  });
   it('suppresses what is known, with who answers for it', () => {
     expect(results(BAD, KNOWN)[0].suppressions).toEqual([
       { kind: 'external', justification: 'shop team, until 2026-12-31' },

@@ -11,6 +11,14 @@ const RULES = [
   { id: 'exposed', text: 'A tag is held by luck alone', level: 'warning' },
 ] as const;
 
+/** Where a tag stands in the source of a site: path of the file, line counted from 1. */
+export interface SourcePlace {
+  file: string;
+  line: number;
+}
+/** Finds a tag by its text as the page has it; `undefined` where it stands nowhere, or in more places than one. */
+export type FindSource = (tag: string) => SourcePlace | undefined;
+
 interface Result {
   ruleId: (typeof RULES)[number]['id'];
   level: 'error' | 'warning';
@@ -22,10 +30,11 @@ interface Result {
 
 /**
  * SARIF 2.1.0 (OASIS), with one result for each thing that slipped on a page and for each that is exposed there. What a
- * baseline knows is suppressed. A page's address stands as the file, since that is what was read.
+ * baseline knows is suppressed. A page's address stands as the file, since that is what was read; where a tag is found in
+ * the site's own source, its file and line there.
  */
-export function checkAsSarif(report: CheckReport, parted?: Parted): string {
-  const results = [...slips(report, parted), ...exposures(report)];
+export function checkAsSarif(report: CheckReport, parted?: Parted, sourceOf: FindSource = () => undefined): string {
+  const results = [...slips(report, parted, sourceOf), ...exposures(report, sourceOf)];
   const driver = {
     name: 'Douane',
     rules: RULES.map(({ id, text, level }) => ({ id, shortDescription: { text }, defaultConfiguration: { level } })),
@@ -41,7 +50,7 @@ export function checkAsSarif(report: CheckReport, parted?: Parted): string {
   );
 }
 
-function slips({ cases, exposed, target }: CheckReport, parted?: Parted): Result[] {
+function slips({ cases, exposed, target }: CheckReport, parted: Parted | undefined, sourceOf: FindSource): Result[] {
   const all = new Map<string, { item: CheckedItem; inCases: string[]; known?: string }>();
   for (const { id, items } of cases) {
     for (const item of items.filter(({ verdict }) => verdict === 'slipped')) {
@@ -55,32 +64,37 @@ function slips({ cases, exposed, target }: CheckReport, parted?: Parted): Result
   }
   return [...all].map(([key, { item, inCases, known }]) => {
     const line = item.chain?.findLast(({ how }) => how === 'markup')?.line;
-    const [mend] = mendsFor({ ...item, exposed: exposedOn(item, exposed) });
+    const here = exposedOn(item, exposed);
+    const [mend] = mendsFor({ ...item, exposed: here });
+    const tag = here.find(({ what, hosts }) => what === 'tag' && hosts.includes(item.host));
     const what = `${item.host}: ${item.kind} ${item.name} (${item.purpose ?? 'open'}).`;
     const text = `${what} ${slipWords(item)} In ${plural(inCases.length, 'case')}: ${inCases.join(', ')}. ${mend?.words ?? ''}`;
     return {
       ...{ ruleId: 'slipped', level: 'error', message: { text: plainText(text).trim() } },
-      locations: [location(item.page ?? target, line)],
+      locations: [location(item.page ?? target, line, tag && sourceOf(tag.text))],
       partialFingerprints: { douane: key },
       ...(known !== undefined && { suppressions: [{ kind: 'external', justification: known }] }),
     };
   });
 }
 
-function exposures({ exposed = [] }: CheckReport): Result[] {
+function exposures({ exposed = [] }: CheckReport, sourceOf: FindSource): Result[] {
   return exposed.map((one) => ({
     ...{ ruleId: 'exposed', level: 'warning', message: { text: plainText(exposureWords(one)) } },
-    locations: [location(one.page, one.line)],
+    locations: [location(one.page, one.line, one.what === 'tag' ? sourceOf(one.text) : undefined)],
     partialFingerprints: { douane: [one.what, one.page, one.text].join(' ') },
   }));
 }
 
-const location = (uri: string, startLine?: number) => ({
-  physicalLocation: {
-    artifactLocation: { uri: encodeURI(decodeSafely(uri)) },
-    ...(startLine !== undefined && { region: { startLine } }),
-  },
-});
+function location(page: string, pageLine?: number, source?: SourcePlace) {
+  const startLine = source?.line ?? pageLine;
+  return {
+    physicalLocation: {
+      artifactLocation: { uri: encodeURI(decodeSafely(source?.file ?? page)) },
+      ...(startLine !== undefined && { region: { startLine } }),
+    },
+  };
+}
 
 /** An address may hold stray percent signs. */
 function decodeSafely(uri: string): string {
