@@ -50,7 +50,7 @@ describe('SARIF', () => {
     const sourceOf = (tag: string) => (tag === '<img src=x>' ? { file: 'pages/fares.html', line: 31 } : undefined);
     const place = { artifactLocation: { uri: 'pages/fares.html' }, region: { startLine: 31 } };
     const where = results(BAD, undefined, sourceOf).map(
-      ({ locations: [{ physicalLocation }] }: { locations: { physicalLocation: object }[] }) => physicalLocation,
+      ({ locations }: { locations: { physicalLocation: object }[] }) => locations[0]?.physicalLocation,
     );
     expect(where).toEqual([place, place]);
   });
