@@ -77,6 +77,8 @@ export interface CheckSetup {
   all: string[];
   /** Which the site is checked with; `null`: the usual ones. */
   chosen: string[] | null;
+  /** Whether the site is checked by itself whenever another release comes into force. */
+  afterPublishing: boolean;
   /** As the last check took them; `null`: nothing is known. */
   secondsPerCase: number | null;
 }

@@ -1,5 +1,5 @@
 // The same set-up as everything else, then every check and every test, and one line that sums them all.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { setUp } from './setup.mjs';
@@ -10,17 +10,19 @@ await setUp();
 let passed = 0;
 let failed = 0;
 
-/** A check that passes or fails as a whole. */
-function step(name, args) {
-  console.log(`\n== ${name}`);
-  const { status } = spawnSync('npm', ['run', '--silent', ...args], { cwd: root, stdio: 'inherit' });
+/** A check that passes or fails as a whole; what it says comes once it is done. */
+async function step(name, script) {
+  const child = spawn('npm', ['run', '--silent', script], { cwd: root });
+  let said = '';
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => (said += part));
+  const status = await new Promise((done) => child.on('close', done));
+  console.log(`\n== ${name}\n${said}`);
   if (status === 0) passed += 1;
   else failed += 1;
 }
 
-step('format and lint', ['lint']);
-step('types', ['typecheck']);
-step('imports', ['imports']);
+// Each uses one processor.
+await Promise.all([step('types', 'typecheck'), step('imports', 'imports'), step('format and lint', 'lint')]);
 
 console.log('\n== tests');
 const results = path.join(root, 'dist/test-results.json');

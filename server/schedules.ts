@@ -1,7 +1,7 @@
 import cronParser from 'cron-parser';
 import type { Queryable } from './db/db';
 import { releaseInForce } from './db/releases.sql';
-import { dueSchedules, moveSchedule } from './db/scan-setup.sql';
+import { dueSchedules, moveSchedule, sitesToCheck } from './db/scan-setup.sql';
 import type { RunQueue } from './jobs/queue';
 
 const LEAST_GAP_MS = 15 * 60_000;
@@ -59,4 +59,11 @@ export async function startDueScans(db: Queryable, queue: RunQueue, now = new Da
     started += 1;
   }
   return started;
+}
+
+/** Starts the checks of sites at which another release has come into force, each once. */
+export async function startChecksAfterPublishing(db: Queryable, queue: RunQueue): Promise<number> {
+  const sites = await sitesToCheck(db);
+  for (const site of sites) await queue.request(db, { ...site, kind: 'check', options: { published: true } });
+  return sites.length;
 }

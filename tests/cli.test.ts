@@ -126,7 +126,7 @@ describe('douane decide', () => {
     [['--place', 'TX'], /there is no country "TX" .* the state is US-TX/],
     [['--place', 'DE', '--on', '1980-01-01'], /none of the laws that hold here was in force on 1980-01-01/],
     [['--place', 'DE', '--age', 'old'], /--age old: give whole years/],
-    [['--place', 'DE', '--choice', 'only:fun'], /no purpose "fun" to choose alone/],
+    [['--place', 'DE', '--choice', 'only:fun'], /no purpose "fun" to say yes or no to/],
   ])('%j ends with one line and 2', async (args, why) => {
     const { code, err } = await decide(...args);
     expect([code, err.trim().split('\n').length]).toEqual([2, 1]);

@@ -64,6 +64,7 @@ beforeAll(async () => {
     '0012_field_reports',
     '0013_check_cases',
     '0014_check_reports',
+    '0015_check_after_publishing',
   ]);
   db = openPool(urls.databaseUrl);
   const { rows } = await db.query('SELECT id FROM organisation');

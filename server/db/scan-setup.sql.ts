@@ -50,6 +50,44 @@ export async function checkCasesOf(db: Queryable, organisationId: string, siteId
   return rows[0]?.cases ?? null;
 }
 
+/** Whether a site is checked by itself whenever another release comes into force. */
+export async function isCheckedAfterPublishing(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+): Promise<boolean> {
+  const { rows } = await db.query<{ on: boolean }>(
+    'SELECT check_after_publishing AS on FROM site WHERE organisation_id = $1 AND id = $2',
+    [organisationId, siteId],
+  );
+  return rows[0]?.on ?? false;
+}
+
+/** Keeps whether it is. */
+export async function saveCheckAfterPublishing(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+  on: boolean,
+): Promise<void> {
+  await db.query('UPDATE site SET check_after_publishing = $3 WHERE organisation_id = $1 AND id = $2', [
+    ...[organisationId, siteId],
+    on,
+  ]);
+}
+
+/** Sites of all organisations that are to be checked since another release has come into force, and were not since. */
+export async function sitesToCheck(db: Queryable): Promise<{ organisationId: string; siteId: string }[]> {
+  const { rows } = await db.query<{ organisationId: string; siteId: string }>(
+    `SELECT s.organisation_id AS "organisationId", s.id AS "siteId" FROM site s
+     WHERE s.check_after_publishing AND (
+       SELECT max(p.from_at) FROM publication p
+       WHERE p.site_id = s.id AND p.called_off_at IS NULL AND p.from_at <= clock_timestamp()
+     ) > coalesce((SELECT max(r.requested_at) FROM run r WHERE r.site_id = s.id AND r.kind = 'check'), '-infinity')`,
+  );
+  return rows;
+}
+
 /** Keeps them as a whole. */
 export async function saveCheckCases(
   db: Queryable,

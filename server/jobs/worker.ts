@@ -8,7 +8,7 @@ import { siteById } from '../db/sites.sql';
 import { announce } from '../live';
 import { deliver, raiseFieldAlarms } from '../notices/alarms';
 import { Problem } from '../problems';
-import { startDueScans } from '../schedules';
+import { startChecksAfterPublishing, startDueScans } from '../schedules';
 import { checkJob } from './check';
 import { importJob } from './import';
 import type { JobTools } from './job';
@@ -94,6 +94,7 @@ export async function startWorker(config: Config): Promise<{ stop(): Promise<voi
   // Once at the start for what was missed while no worker ran.
   const whatIsDue = async () => {
     await startDueScans(db, queue);
+    await startChecksAfterPublishing(db, queue);
     await raiseFieldAlarms(db, queue);
   };
   await whatIsDue();

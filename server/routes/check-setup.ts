@@ -3,12 +3,12 @@ import { allCases, caseText, parseCase, usualCases } from '@douane/core/check';
 import { compileRelease } from '@douane/core/release';
 import { Router } from 'express';
 import { z } from 'zod';
-import { saveCheckCases } from '../acts/check-setup';
+import { saveCheckSetup } from '../acts/check-setup';
 import { answer } from '../answer';
 import type { ServerContext } from '../context';
 import { releaseInForce } from '../db/releases.sql';
 import { listRuns } from '../db/runs.sql';
-import { checkCasesOf } from '../db/scan-setup.sql';
+import { checkCasesOf, isCheckedAfterPublishing } from '../db/scan-setup.sql';
 import { Problem } from '../problems';
 import { draftOf } from '../site-state';
 import { today } from '../today';
@@ -16,7 +16,7 @@ import { bodyOf } from './body';
 import { actorOf, siteOf } from './site-of';
 
 export const caseTexts = z.array(z.string().trim().min(1).max(200)).min(1).max(500);
-const setupSchema = z.strictObject({ cases: caseTexts.nullable() });
+const setupSchema = z.strictObject({ cases: caseTexts.nullish(), afterPublishing: z.boolean().optional() });
 
 /** Which visits a site is checked with. */
 export function checkSetupRoutes(context: ServerContext): Router {
@@ -26,8 +26,9 @@ export function checkSetupRoutes(context: ServerContext): Router {
   router.get('/sites/:siteId/check-setup', async (req, res) => {
     const site = await siteOf(context, req);
     const { organisationId, id } = site;
-    const [chosen, inForce, runs] = await Promise.all([
+    const [chosen, afterPublishing, inForce, runs] = await Promise.all([
       checkCasesOf(db, organisationId, id),
+      isCheckedAfterPublishing(db, organisationId, id),
       releaseInForce(db, organisationId, id),
       listRuns(db, organisationId, id, 'check'),
     ]);
@@ -37,13 +38,14 @@ export function checkSetupRoutes(context: ServerContext): Router {
       usual: usualCases(release).map(caseText),
       all: allCases(release).map(caseText),
       chosen,
+      afterPublishing,
       secondsPerCase: last?.seconds && last.cases > 0 ? last.seconds / last.cases : null,
     });
   });
 
   router.put('/sites/:siteId/check-setup', async (req, res) => {
     const site = await siteOf(context, req);
-    const { cases } = bodyOf(setupSchema, req);
+    const { cases, afterPublishing } = bodyOf(setupSchema, req);
     const release =
       (await releaseInForce(db, site.organisationId, site.id)) ?? compileRelease(await draftOf(db, site), 1, today());
     const problems = (cases ?? []).flatMap((text, i) => {
@@ -51,7 +53,7 @@ export function checkSetupRoutes(context: ServerContext): Router {
       return typeof read === 'string' ? [{ path: `cases.${i}`, message: read }] : [];
     });
     if (problems.length > 0) throw new Problem(422, 'Some fields are not right', undefined, problems);
-    await saveCheckCases(context, actorOf(req), site.id, cases);
+    await saveCheckSetup(context, actorOf(req), site.id, { cases, afterPublishing });
     res.status(204).end();
   });
 

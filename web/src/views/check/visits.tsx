@@ -21,7 +21,8 @@ function ChosenVisits({ siteId, pages, setup }: { siteId: string; pages: number 
   const [chosen, choose] = useState<readonly string[]>(kept);
   const [more, setMore] = useState('');
   const save = useMutation({
-    mutationFn: (cases: readonly string[] | null) => call('PUT', `/sites/${siteId}/check-setup`, { cases }),
+    mutationFn: (choice: { cases?: readonly string[] | null; afterPublishing?: boolean }) =>
+      call('PUT', `/sites/${siteId}/check-setup`, choice),
     onSuccess: () => client.invalidateQueries({ queryKey: ['check-setup', siteId] }),
   });
   const listed = [...new Set([...all, ...chosen])];
@@ -83,16 +84,25 @@ function ChosenVisits({ siteId, pages, setup }: { siteId: string; pages: number 
           <Button
             kind={changed ? 'act' : 'plain'}
             disabled={!changed || chosen.length === 0 || save.isPending}
-            onClick={() => save.mutate(chosen)}
+            onClick={() => save.mutate({ cases: chosen })}
           >
             {changed ? 'Keep these' : 'Kept'}
           </Button>
           {setup.chosen && (
-            <Button kind="quiet" onClick={() => save.mutate(null)}>
+            <Button kind="quiet" onClick={() => save.mutate({ cases: null })}>
               Back to the usual ones
             </Button>
           )}
         </div>
+        <label className="mt-3 flex min-h-6 items-center gap-2">
+          <input
+            type="checkbox"
+            checked={setup.afterPublishing}
+            disabled={save.isPending}
+            onChange={({ target }) => save.mutate({ afterPublishing: target.checked })}
+          />
+          Check by itself when another release comes into force
+        </label>
       </div>
     </details>
   );

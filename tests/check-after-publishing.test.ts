@@ -1,0 +1,74 @@
+import { randomUUID } from 'node:crypto';
+import { type RunQueue, type Site, saveCheckAfterPublishing, startChecksAfterPublishing } from '@douane/server';
+import { beforeEach, expect, it } from 'vitest';
+import { freshSite, useDatabase } from './support/sql';
+
+/** Which sites are checked by themselves, and how often: once for each release that comes into force. */
+const made = useDatabase();
+let site: Site;
+let asked: string[];
+
+const queue = {
+  async request(_db: unknown, { siteId, kind }: { siteId: string; kind: string }) {
+    asked.push(`${siteId} ${kind}`);
+    await ran('check');
+  },
+} as unknown as RunQueue;
+
+async function ran(kind: string): Promise<void> {
+  await made.db.query(
+    `INSERT INTO run (organisation_id, site_id, kind, state, requested_at) VALUES ($1, $2, $3, 'done', clock_timestamp())`,
+    [site.organisationId, site.id, kind],
+  );
+}
+async function publish(number: number, from = 'clock_timestamp()'): Promise<void> {
+  await made.owner.query(
+    `INSERT INTO release (organisation_id, site_id, number, setup, pointer) VALUES ($1, $2, $3, '{}', '') ON CONFLICT DO NOTHING`,
+    [site.organisationId, site.id, number],
+  );
+  await made.owner.query(
+    `INSERT INTO publication (organisation_id, site_id, number, from_at) VALUES ($1, $2, $3, ${from})`,
+    [site.organisationId, site.id, number],
+  );
+}
+const start = async () => {
+  asked = [];
+  await startChecksAfterPublishing(made.db, queue);
+  return asked.filter((one) => one.startsWith(site.id));
+};
+const wish = (on: boolean) => saveCheckAfterPublishing(made.db, site.organisationId, site.id, on);
+
+beforeEach(async () => {
+  ({ site } = await freshSite(made.db));
+});
+
+it('checks once for each release that comes into force', async () => {
+  await wish(true);
+  expect(await start()).toEqual([]);
+  await publish(1);
+  expect(await start()).toEqual([`${site.id} check`]);
+  expect(await start()).toEqual([]);
+  await publish(2);
+  expect(await start()).toHaveLength(1);
+  await publish(1);
+  expect(await start()).toHaveLength(1);
+});
+
+it('waits for a release that comes into force later, and for none that was checked by hand since', async () => {
+  await wish(true);
+  await publish(1, `clock_timestamp() + interval '1 hour'`);
+  expect(await start()).toEqual([]);
+  await publish(2);
+  await ran('scan');
+  await ran('check');
+  expect(await start()).toEqual([]);
+});
+
+it('leaves alone whom nobody wants checked, and another organisation’s site', async () => {
+  await publish(1);
+  expect(await start()).toEqual([]);
+  await saveCheckAfterPublishing(made.db, randomUUID(), site.id, true);
+  expect(await start()).toEqual([]);
+  await wish(true);
+  expect(await start()).toHaveLength(1);
+});
