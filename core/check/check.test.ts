@@ -302,6 +302,13 @@ it('tells who brought in somebody whom nobody has ruled', () => {
   const by = guest('gull.localhost', 'guest.localhost');
   expect(by?.guestOf).toEqual({ host: 'gull.localhost', purpose: 'measurement' });
   expect(slipWords(by!)).toMatch(/gull\.localhost brought it in, which may run \(measurement\)/);
+  const key: Observation = {
+    ...{ ...request('site.localhost', 400), kind: 'local-storage', name: '_new', party: 'first' },
+    ...{ url: 'http://gull.localhost/x', chain: chain('gull.localhost') },
+  };
+  const yesToIt = [{ atMs: 100, purposes: { ...no, measurement: true }, gpc: false }];
+  const stored = judge('place=DE,choice=only:measurement', [key], yesToIt)['site.localhost _new'];
+  expect(stored?.guestOf?.host).toBe('gull.localhost');
   expect(guest('ads.localhost', 'guest.localhost')?.guestOf).toBeUndefined();
   expect(guest('guest.localhost')?.guestOf).toBeUndefined();
 });

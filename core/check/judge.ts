@@ -88,7 +88,8 @@ export function judgeVisit(visit: Visit, release: Release, classify: Classifier)
       unruled: plan.unruled,
       kept: isKept.has(itemKey(item)),
       shownOnce,
-      hostOf: (firing) => hostOf(firing, permissions, index),
+      // What a script stores is brought in by that script itself.
+      hostOf: (firing) => hostOf(firing, item.kind === 'request' ? firing.url : undefined, permissions, index),
     });
   });
   const last = permissions[permissions.length - 1]!;
@@ -178,15 +179,16 @@ function judgeItem(about: {
   return { ...base, verdict: shown ? 'cleared' : 'silent', ...evidence };
 }
 
-/** The last in the chain of a firing, before itself, that is ruled and was permitted: it brought in who is not. */
+/** The last in the chain of a firing, but for itself, that is ruled and was permitted: it brought in who is not. */
 function hostOf(
-  { atMs, chain, url }: Firing,
+  { atMs, chain }: Firing,
+  self: string | undefined,
   permissions: readonly Permission[],
   plan: PlanIndex,
 ): CheckedItem['guestOf'] {
   const { granted } = permissionAt(permissions, atMs).decision;
   for (const link of [...chain].reverse()) {
-    if (link.url === url || !URL.canParse(link.url)) continue;
+    if (link.url === self || !URL.canParse(link.url)) continue;
     const { hostname: host, pathname } = new URL(link.url);
     const purpose = purposeOf(plan, { hostname: host, pathname });
     if (purpose && granted[purpose] === true) return { host, purpose };

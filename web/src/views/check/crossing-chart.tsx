@@ -32,11 +32,11 @@ export function CrossingChart({ visit, selected, onSelect }: Props) {
   const every = useMemo(() => lanesOf(visit.items), [visit]);
   const lanes = all ? every : telling(every, selected);
   const last = useMemo(() => endOf(visit, every), [visit, every]);
-  const [span, setSpan] = useState<Span>(near(visit, every, last));
+  const [span, setSpan] = useState<Span>(near(visit, every, last, selected));
   const [at, setAt] = useState<LaneFiring | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another visit has another time
   useEffect(() => {
-    setSpan(near(visit, every, last));
+    setSpan(near(visit, every, last, selected));
     setAt(null);
   }, [visit]);
   const [from, end] = span;
@@ -157,7 +157,7 @@ export function CrossingChart({ visit, selected, onSelect }: Props) {
       <p className="mt-2 min-h-10 max-w-[1000px] text-ink2" role="status">
         {at ? <FiringWords of={at} /> : 'Point at a mark, or go from one to the next by arrow keys, to see what it is.'}
       </p>
-      <TimeSpan last={last} span={span} onChange={setSpan} record={() => setSpan(near(visit, every, last))} />
+      <TimeSpan last={last} span={span} onChange={setSpan} record={() => setSpan(near(visit, every, last, selected))} />
       {lanes.length < every.length && (
         <Button onClick={() => setAll(true)}>Show the other {every.length - lanes.length} services</Button>
       )}

@@ -42,6 +42,8 @@ describe('the time that is shown at first', () => {
     const recorded = [{ step: 'accept' as const, clickedAtMs: 1900, atMs: 2000 }];
     expect(near(visit({ recorded }), [], 20_000)).toEqual([0, 4320]);
     expect(near(visit(), lanesOf([item('A', [9000, false])]), 20_000)).toEqual([0, 10_350]);
+    const both = lanesOf([item('A', [9000, false]), item('B', [12_000, false])]);
+    expect(near(visit(), both, 20_000, 'B')).toEqual([0, 13_800]);
     expect(near(visit(), [], 1200)).toEqual([0, 1200]);
   });
 

@@ -15,9 +15,17 @@ export const endOf = (visit: CheckedCase, lanes: readonly Lane[]) =>
       ),
   );
 
-/** Around the records, and as far as the first thing that slipped. */
-export function near({ recorded }: CheckedCase, lanes: readonly Lane[], last: number): Span {
-  const slips = lanes.flatMap(({ firings }) => firings.filter(({ permitted }) => !permitted).map(({ atMs }) => atMs));
+/** Around the records, and as far as the first thing that slipped, of the service that is looked at where it did. */
+export function near(
+  { recorded }: CheckedCase,
+  lanes: readonly Lane[],
+  last: number,
+  selected: string | null = null,
+): Span {
+  const own = lanes.filter(({ service, firings }) => service === selected && firings.some((one) => !one.permitted));
+  const slips = (own.length > 0 ? own : lanes).flatMap(({ firings }) =>
+    firings.filter(({ permitted }) => !permitted).map(({ atMs }) => atMs),
+  );
   const firstSlip = slips.length > 0 ? Math.min(...slips) * 1.15 : 0;
   return [0, Math.min(last, Math.ceil(Math.max(2500, ((recorded.at(-1)?.atMs ?? 0) + 700) * 1.6, firstSlip)))];
 }
