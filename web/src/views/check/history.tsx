@@ -1,9 +1,8 @@
 import type { CheckRun } from '@douane/api';
 import { plural } from '@douane/core/words';
 import { lazy, Suspense } from 'react';
-import { Link } from 'react-router';
-import { Mark } from '../../ui/mark';
-import { Ago, exactTime } from '../../ui/parts';
+import { exactTime } from '../../ui/parts';
+import { RunLine } from '../run-line';
 import { underWay } from '../use-runs';
 
 /** The library that draws it is larger than all else of this view. */
@@ -36,24 +35,9 @@ export function History({ all, shown }: { all: CheckRun[]; shown: string | undef
         {all.slice(0, MOST_LINES).map((run, i) => {
           const before = all.slice(i + 1).find(({ state }) => state === 'done');
           return (
-            <li key={run.id} className={`border-b border-line py-1 ${run.id === shown ? 'bg-wash' : ''}`}>
-              <span className="flex items-center gap-2">
-                <Mark name={markOf(run)} />
-                {run.summary ? (
-                  <Link className="inline-flex min-h-6 items-center" to={`?check=${run.id}`}>
-                    <Ago at={run.requestedAt} />
-                  </Link>
-                ) : (
-                  <Ago at={run.requestedAt} />
-                )}
-                <span className="ml-auto text-ink2">{cameOf(run)}</span>
-              </span>
-              {run.state === 'done' && before && (
-                <Link className="ml-[18px] inline-flex min-h-6 items-center" to={`compare/${before.id}/${run.id}`}>
-                  compare with the one before
-                </Link>
-              )}
-            </li>
+            <RunLine key={run.id} kind="check" run={run} before={before} shown={run.id === shown} mark={markOf(run)}>
+              {cameOf(run)}
+            </RunLine>
           );
         })}
       </ul>

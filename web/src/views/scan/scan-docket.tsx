@@ -5,9 +5,9 @@ import { useRef } from 'react';
 import { Link } from 'react-router';
 import { sendFile } from '../../api/client';
 import * as queries from '../../api/queries';
-import { Mark } from '../../ui/mark';
 import { Ago, Button, exactTime, Facts, Section, Trouble } from '../../ui/parts';
 import { isOpen } from '../classify/inventory';
+import { RunLine } from '../run-line';
 import { useSite } from '../site-frame';
 import { underWay } from '../use-runs';
 
@@ -25,38 +25,9 @@ export function ScanDocket({ shown, all }: { shown: ScanRun | undefined; all: Sc
         {all.slice(0, 12).map((run, i) => {
           const before = all.slice(i + 1).find((other) => other.state === 'done');
           return (
-            <li key={run.id} className={`border-b border-line py-1 ${run.id === shown?.id ? 'bg-wash' : ''}`}>
-              <span className="flex items-center gap-2">
-                <Mark
-                  name={
-                    run.state === 'done'
-                      ? 'in-order'
-                      : run.state === 'failed'
-                        ? 'slipped'
-                        : underWay(run.state)
-                          ? 'running'
-                          : 'waits'
-                  }
-                />
-                {run.summary ? (
-                  <Link className="inline-flex min-h-6 items-center" to={`?scan=${run.id}`}>
-                    <Ago at={run.requestedAt} />
-                  </Link>
-                ) : (
-                  <Ago at={run.requestedAt} />
-                )}
-                <span className="ml-auto text-ink2">
-                  {run.summary
-                    ? `${plural(run.summary.pages, 'page')}, ${plural(run.summary.items, 'item')}`
-                    : run.state}
-                </span>
-              </span>
-              {run.state === 'done' && before && (
-                <Link className="ml-[18px] inline-flex min-h-6 items-center" to={`compare/${before.id}/${run.id}`}>
-                  compare with the one before
-                </Link>
-              )}
-            </li>
+            <RunLine key={run.id} kind="scan" run={run} before={before} shown={run.id === shown?.id} mark={markOf(run)}>
+              {run.summary ? `${plural(run.summary.pages, 'page')}, ${plural(run.summary.items, 'item')}` : run.state}
+            </RunLine>
           );
         })}
       </ul>
@@ -106,6 +77,9 @@ export function ScanDocket({ shown, all }: { shown: ScanRun | undefined; all: Sc
     </>
   );
 }
+
+const markOf = ({ state }: ScanRun) =>
+  state === 'done' ? 'in-order' : state === 'failed' ? 'slipped' : underWay(state) ? 'running' : 'waits';
 
 /** Brings in what another tool recorded. */
 function ImportFile({ siteId }: { siteId: string }) {
