@@ -1,4 +1,4 @@
-import { adverseCases, type CheckReport, defaultCases, parseCase, type VisitorCase } from '@douane/core/check';
+import { broadCases, type CheckReport, parseCase, type VisitorCase } from '@douane/core/check';
 import type { Release } from '@douane/core/release';
 import { type CheckOptions, runCheck } from '@douane/scanner';
 import { type GivenSetup, releaseOf } from './setup';
@@ -25,10 +25,9 @@ export interface CheckSettings
 export async function check(address: string, settings: CheckSettings): Promise<CheckReport> {
   const { setup, cases, adverse = true, resolve = {}, ...options } = settings;
   const release = await releaseOf(setup);
-  const usual = () => [...defaultCases(release), ...(adverse ? adverseCases(release) : [])];
   return runCheck(address, release, {
     ...options,
-    cases: cases ? cases.map((text) => caseOf(text, release)) : usual(),
+    cases: cases ? cases.map((text) => caseOf(text, release)) : broadCases(release, adverse),
     resolve: Object.entries(resolve).map(([host, to]) => ({ host, to })),
   });
 }

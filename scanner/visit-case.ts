@@ -17,8 +17,8 @@ import {
 } from '@douane/core/check';
 import type { Classifier } from '@douane/core/classify';
 import type { ConsentRecord } from '@douane/core/consent';
-import { indexPlan, purposeOf } from '@douane/core/hold';
-import { LISTENERS, listenersOf } from '@douane/core/listeners';
+import { indexPlan } from '@douane/core/hold';
+import { hostsOfListener, listenersOf } from '@douane/core/listeners';
 import { identifiersIn, itemKey, type Observation } from '@douane/core/observe';
 import type { Release } from '@douane/core/release';
 import { gateBase } from '@douane/core/setup/gate-base';
@@ -31,6 +31,7 @@ import { exposedIn, type ServedPage } from './exposed';
 import { type Resolve, type SentOut, startProxy } from './guard';
 import type { HarEntry } from './har';
 import { heardIn } from './heard';
+import { isHeldAtOwn } from './of-site';
 import { pause, Visitor } from './visitor';
 import type { KeptName } from './watch/kept';
 
@@ -88,8 +89,7 @@ export async function visitCase(
     ownDomains: setup.site.ownDomains,
     gate: setup.recorder,
     proxy: proxy.url,
-    // A path or a name of the site's own may be somebody else's, and held.
-    countsOwn: (url) => typeof purposeOf(plan, url) === 'string',
+    countsOwn: isHeldAtOwn(plan),
     initScript: asVisitor({ place: visitorCase.place, ...signals, test: true }),
     ...(signals.gpc && { headers: { 'Sec-GPC': '1' } }),
     ...(has('phone') && { device: 'phone' }),
@@ -140,7 +140,7 @@ export async function visitCase(
     const stored = visitor.watch.storedValues();
     const carried = carriedBy(visitor.watch.sentTexts(), stored, {
       ...{ plan, unruled: release.plan.unruled, permissions, classify },
-      listeners: LISTENERS.filter(({ id }) => listeners.some((one) => one.id === id)),
+      listeners: listeners.map((one) => ({ ...one, hosts: hostsOfListener(one.id) })),
     });
     const by = { plan, base, by: setup.holding.by ?? 'policy' };
     const exposed = served.flatMap((page) =>

@@ -3,6 +3,7 @@ import { type Browser, type BrowserContext, devices, type Page, type Response, t
 import { z } from 'zod';
 import type { ServedPage } from './exposed';
 import { type HarEntry, harEntries } from './har';
+import { isOfGate } from './of-site';
 import { VisitClock } from './watch/clock';
 import type { KeptName } from './watch/kept';
 import { PageWatch } from './watch/page-watch';
@@ -132,8 +133,7 @@ export class Visitor {
       ownDomains: options.ownDomains ?? [],
       maxDocumentBytes,
       countsOwn: options.countsOwn,
-      // What a tag asks for passes through the gate's hands; the tag is still the one that asked.
-      ...(gate && { ownScript: (url) => url.startsWith(`${gate.replace(/\/$/, '')}/`) }),
+      ...(gate && { ownScript: isOfGate(gate) }),
     });
     const visitor = new Visitor(context, page, watch, clock, {
       loadTimeoutMs,

@@ -1,11 +1,12 @@
 import { type CheckedItem, judgeVisit, type VisitorCase, visitorCase } from '@douane/core/check';
 import type { Classifier } from '@douane/core/classify';
-import { indexPlan, purposeOf } from '@douane/core/hold';
+import { indexPlan } from '@douane/core/hold';
 import type { Release } from '@douane/core/release';
 import { gateBase } from '@douane/core/setup/gate-base';
 import type { Page } from 'playwright-core';
 import { asVisitor } from './as-visitor';
 import { confirmedRecords } from './case-steps';
+import { isHeldAtOwn, isOfGate } from './of-site';
 import { VisitClock } from './watch/clock';
 import { PageWatch } from './watch/page-watch';
 
@@ -42,8 +43,8 @@ export class WatchedVisit {
     if (gpc) await page.setExtraHTTPHeaders({ 'Sec-GPC': '1' });
     const watch = await PageWatch.start(page, {
       ...{ clock, ownDomains: site.ownDomains, maxDocumentBytes: MOST_BYTES },
-      countsOwn: (url) => typeof purposeOf(plan, url) === 'string',
-      ownScript: (url) => url.startsWith(`${recorder.replace(/\/$/, '')}/`),
+      countsOwn: isHeldAtOwn(plan),
+      ownScript: isOfGate(recorder),
     });
     page.context().on('request', (request) => watch.alsoSeen(request.url(), request.resourceType()));
     return new WatchedVisit(watch, clock, by);

@@ -3,13 +3,14 @@ import { insertCheckedCases } from '@douane/server';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, afterEach, beforeAll, beforeEach, expect, it } from 'vitest';
 import { expectAccessibleInBothThemes, openBrowser, openPage } from './support/browser';
-import { freshOrganisation, startWorld, type World } from './support/world';
+import { type Client, freshOrganisation, startWorld, type World } from './support/world';
 
 /** What is seen of checks: one of them closely, many cells, and two held against each other. */
 const PAGE = 'http://harbour.localhost/fares';
 let world: World;
 let browser: Browser;
 let page: Page;
+let ines: Client;
 let site: { id: string; organisationId: string };
 
 beforeAll(async () => {
@@ -17,7 +18,7 @@ beforeAll(async () => {
   browser = await openBrowser();
 });
 beforeEach(async () => {
-  const ines = await freshOrganisation(world);
+  ines = await freshOrganisation(world);
   const { id } = (await ines.call('POST', '/sites', { name: 'Harbour', address: 'http://harbour.localhost/' })).body;
   const { rows } = await world.db.query('SELECT organisation_id AS of FROM site WHERE id = $1', [id]);
   site = { id, organisationId: rows[0].of };
@@ -71,6 +72,8 @@ async function checked(...cases: CheckedCase[]): Promise<string> {
   await insertCheckedCases(world.db, site.organisationId, rows[0].id, cases);
   return rows[0].id;
 }
+const draft = async () => (await ines.call('GET', `/sites/${site.id}/draft`)).body;
+const wished = async () => (await ines.call('GET', `/sites/${site.id}/check-setup`)).body.afterPublishing;
 const open = (rest = '') => page.goto(`${world.url}/sites/${site.id}/check${rest}`);
 const focused = () => page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? '');
 const press = async (...keys: string[]) => {
@@ -132,4 +135,23 @@ it('says of each mark what it is, by arrows, and shows the time that is asked fo
   await page.getByRole('button', { name: 'Whole visit' }).click();
   await page.getByText('0 to 1020 ms').waitFor();
   await expectAccessibleInBothThemes(page, 'a check');
+});
+
+it('is checked by itself after publishing once that is wished', async () => {
+  await checked(visit('none', { Ads: 'held' }));
+  await world.db.query(
+    `INSERT INTO release (organisation_id, site_id, number, setup, pointer) VALUES ($1, $2, 1, $3, '')`,
+    [site.organisationId, site.id, (await draft()).setup],
+  );
+  await world.db.query('INSERT INTO publication (organisation_id, site_id, number) VALUES ($1, $2, 1)', [
+    ...[site.organisationId, site.id],
+  ]);
+  const box = page.getByRole('checkbox', { name: 'Check by itself when another release comes into force' });
+  await open();
+  await page.locator('summary', { hasText: 'As usual' }).click();
+  await box.check();
+  await expect.poll(() => wished()).toBe(true);
+  await page.reload();
+  await page.locator('summary', { hasText: 'As usual' }).click();
+  await expect.poll(() => box.isChecked()).toBe(true);
 });

@@ -1,10 +1,9 @@
 import { mkdir } from 'node:fs/promises';
 import path from 'node:path';
 import {
-  adverseCases,
   type Baseline,
+  broadCases,
   type CheckReport,
-  defaultCases,
   exposureWords,
   isMistold,
   isSameItem,
@@ -85,7 +84,7 @@ export function checkCommand(program: Command): void {
       const hars = new Map<string, HarEntry[]>();
       const report = await runCheck(url, release, {
         ...(flags.har && { onHar: (visitor: VisitorCase, entries: HarEntry[]) => hars.set(visitor.id, entries) }),
-        cases: cases.length > 0 ? cases : [...defaultCases(release), ...(flags.adverse ? adverseCases(release) : [])],
+        cases: cases.length > 0 ? cases : broadCases(release, flags.adverse),
         most: flags.pages,
         allowPrivate: flags.private ?? false,
         resolve: flags.resolve.map(parseResolve),

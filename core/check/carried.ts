@@ -1,6 +1,6 @@
 import type { Classifier } from '../classify/types';
 import { mayRun, type PlanIndex, purposeOf, type Unruled } from '../hold/index';
-import type { Listener } from '../listeners/index';
+import { isHostOf, type Listener } from '../listeners/index';
 import { type ChainLink, identifiersIn, looksLikeId, partsOf, type StoredValue } from '../observe/index';
 import { type Permission, permissionAt } from './judge';
 import { bySeverity } from './summary';
@@ -35,7 +35,7 @@ export interface CarriedOf {
   unruled: Unruled;
   permissions: readonly Permission[];
   classify: Classifier;
-  /** Those of the site that are told what a visitor granted, and start without waiting for it. */
+  /** Those of the site that are told what a visitor granted, with the site's own purposes; they start without waiting for it. */
   listeners: readonly Pick<Listener, 'id' | 'hosts' | 'signals'>[];
 }
 
@@ -52,7 +52,7 @@ export function carriedBy(sent: readonly SentText[], stored: Iterable<StoredValu
     const purpose = purposeOf(of.plan, { hostname, pathname }) ?? null;
     const { granted } = permissionAt(of.permissions, one.atMs).decision;
     if (!mayRun(purpose, granted, of.unruled)) continue; // a slip as it is
-    const isToldNo = of.listeners.some((listener) => isOf(listener, hostname) && isDenied(listener, granted));
+    const isToldNo = of.listeners.some((listener) => isHostOf(listener, hostname) && isDenied(listener, granted));
     for (const [part, where] of identifiersOf(one)) {
       const { host, name, page, url, atMs, chain } = one;
       const tell = (cause: Carried['cause']) =>
@@ -78,9 +78,6 @@ function identifiersOf({ url, posted = '', cookies = '' }: SentText): Map<string
   for (const pair of cookies.split('; ')) take(pair.split('=')[0]!, pair.slice(pair.indexOf('=') + 1));
   return found;
 }
-
-const isOf = ({ hosts }: Pick<Listener, 'hosts'>, host: string) =>
-  hosts.some((of) => host === of || host.endsWith(`.${of}`));
 
 /** Nothing that the listener's signals are for is granted. */
 const isDenied = ({ signals = {} }: Pick<Listener, 'signals'>, granted: Readonly<Record<string, boolean>>) => {

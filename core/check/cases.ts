@@ -190,6 +190,12 @@ export function laterCases({ rules }: Cased): VisitorCase[] {
     ]);
 }
 
+/** Those of a check from code or the command line, where nobody has chosen others. `adverse`: with the sample of those. */
+export const broadCases = (release: Cased, adverse: boolean): VisitorCase[] => [
+  ...defaultCases(release),
+  ...(adverse ? adverseCases(release) : []),
+];
+
 /** Those that a site is checked with where nobody has chosen others. */
 export const usualCases = (release: Cased): VisitorCase[] => [...essentialCases(release), ...adverseCases(release)];
 

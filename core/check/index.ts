@@ -3,6 +3,7 @@ export { type Carried, carriedBy, type SentText, withCarried } from './carried';
 export {
   adverseCases,
   allCases,
+  broadCases,
   caseText,
   changedBy,
   choiceAfter,

@@ -19,6 +19,12 @@ export function listenersOf({ holding }: Pick<Setup, 'holding'>): ToldListener[]
 /** Those whose tags a site has, by the hosts of its services. */
 export function listenersSeen({ services }: Pick<Setup, 'services'>): Listener[] {
   const hosts = services.flatMap((service) => service.hosts.map((host) => host.split('/')[0]!));
-  const isOf = (of: string) => hosts.some((host) => host === of || host.endsWith(`.${of}`));
-  return LISTENERS.filter((listener) => listener.hosts.some(isOf));
+  return LISTENERS.filter((listener) => hosts.some((host) => isHostOf(listener, host)));
 }
+
+/** Whether tags that listen in this form come from a host. */
+export const isHostOf = ({ hosts }: Pick<Listener, 'hosts'>, host: string): boolean =>
+  hosts.some((of) => host === of || host.endsWith(`.${of}`));
+
+/** Hosts that tags of a form come from, by its id. */
+export const hostsOfListener = (id: string): string[] => LISTENERS.find((one) => one.id === id)?.hosts ?? [];

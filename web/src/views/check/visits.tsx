@@ -97,8 +97,7 @@ function ChosenVisits({ siteId, pages, setup }: { siteId: string; pages: number 
         <label className="mt-3 flex min-h-6 items-center gap-2">
           <input
             type="checkbox"
-            checked={setup.afterPublishing}
-            disabled={save.isPending}
+            checked={(save.isPending ? save.variables.afterPublishing : undefined) ?? setup.afterPublishing}
             onChange={({ target }) => save.mutate({ afterPublishing: target.checked })}
           />
           Check by itself when another release comes into force
