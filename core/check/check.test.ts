@@ -1,27 +1,19 @@
 import { describe, expect, it } from 'vitest';
 import { firstOf, setupClassifier } from '../classify/index';
-import type { How, Observation } from '../observe/index';
+import type { Observation } from '../observe/index';
 import { compileRelease } from '../release/index';
 import { newSetup } from '../setup/index';
 import {
-  allCases,
-  caseText,
-  choiceAfter,
-  defaultCases,
-  essentialCases,
   judgeVisit,
   LAPSED_DAYS,
   parseCase,
-  recordProblems,
-  shownBy,
   silentWords,
   slippedThings,
   slipWords,
-  usualCases,
   verdictTable,
   visitorCase,
 } from './index';
-import type { CheckedCase, Exposed, KnownItem, Step } from './types';
+import type { CheckedCase, KnownItem } from './types';
 
 const setup = newSetup({ key: 's', name: 'S', address: 'http://site.localhost/' }, 'http://localhost:4100/g/s');
 setup.services = [
@@ -155,40 +147,6 @@ describe('judgeVisit', () => {
   });
 });
 
-it('makes the cases that the command line promises', () => {
-  const choices = [
-    'none',
-    'accept',
-    'refuse',
-    'only:functional',
-    'only:measurement',
-    'only:advertising',
-    'only:embedded',
-    'withdraw',
-  ];
-  const ids = defaultCases(release).map((c) => c.id);
-  expect(ids).toEqual([...choices.map((c) => `DE ${c}`), ...choices.map((c) => `US-CA ${c}`), 'US-CA none gpc']);
-  expect(essentialCases(release).map((c) => c.id)).toEqual([
-    'DE none',
-    'DE accept',
-    'DE refuse',
-    'DE withdraw',
-    'US-CA none',
-    'US-CA none gpc',
-  ]);
-});
-
-it.each([
-  ['place=Mars', /place "Mars"/],
-  ['choice=maybe', /choice "maybe" is none of none, accept/],
-  ['choice=only:fun', /no purpose "fun".*functional/],
-  ['choice=only:necessary', /no purpose "necessary"/],
-  ['colour=red', /none of place/],
-  ['age=old', /age "old" is not a number of years/],
-])('refuses the case %j', (text, why) => {
-  expect(parseCase(text, release)).toMatch(why);
-});
-
 it('takes a visitor’s age, and judges by it', () => {
   const visitor = parseCase('place=US-CA,age=12,guardian', release);
   expect(visitor).toMatchObject({ id: 'US-CA none age:12 guardian', signals: ['age:12', 'guardian'] });
@@ -198,26 +156,6 @@ it('takes a visitor’s age, and judges by it', () => {
   expect(ads('place=US-CA')).toBe('cleared');
   expect(ads('place=US-CA,age=12,choice=accept', accepted)).toBe('slipped');
   expect(ads('place=US-CA,age=12,guardian,choice=accept', accepted)).toBe('cleared');
-});
-
-it('makes no choices where a site asks nothing, and visits it where nothing names the place', () => {
-  const rules = [{ places: ['no-law'], treat: 'nothing' as const }];
-  const quiet = compileRelease({ ...setup, regions: { ...setup.regions, rules } }, 1, '2026-11-25');
-  expect(defaultCases(quiet).filter(({ place }) => place === 'AQ')).toEqual([
-    { id: 'AQ none', place: 'AQ', signals: [], steps: [] },
-  ]);
-  expect(essentialCases(quiet).filter(({ place }) => place === 'AQ')).toHaveLength(1);
-});
-
-it('reads several steps in a row, and calls accept then refuse a withdrawal', () => {
-  expect(parseCase('place=FR,choice=accept+refuse+accept', release)).toEqual({
-    id: 'FR accept+refuse+accept',
-    place: 'FR',
-    signals: [],
-    steps: ['accept', 'refuse', 'accept'],
-  });
-  expect(parseCase('choice=withdraw', release)).toMatchObject({ id: 'unknown withdraw', steps: ['accept', 'refuse'] });
-  expect(parseCase('choice=accept+maybe', release)).toMatch(/"accept\+maybe" is none of/);
 });
 
 it.each([
@@ -327,44 +265,6 @@ it('gathers a slip of several cases as one thing, and shows the worst verdict of
   expect(table.get('Ads')).toEqual(['slipped', 'held', null]);
 });
 
-it('reads every case that follows from a release back from its text', () => {
-  const all = allCases(release);
-  expect(all.length).toBeGreaterThan(20);
-  for (const one of all) expect(parseCase(caseText(one), release)).toEqual(one);
-  expect(new Set(all.map(({ id }) => id)).size).toBe(all.length);
-  const usual = usualCases(release).map(({ id }) => id);
-  expect(usual).toEqual(expect.arrayContaining(['DE none', 'DE none slow-gate', 'DE accept two-tabs']));
-});
-
-it('makes no visit adverse where nothing is asked', () => {
-  const quiet = compileRelease({ ...setup, regions: { ...setup.regions, regimes: ['us-ca'] } }, 1, '2026-11-25');
-  expect(
-    usualCases(quiet)
-      .filter(({ place }) => place === 'US-CA')
-      .map(({ id }) => id),
-  ).toEqual(
-    essentialCases(quiet)
-      .filter(({ place }) => place === 'US-CA')
-      .map(({ id }) => id),
-  );
-});
-
-it.each<[Step[], object | null]>([
-  [[], null],
-  [['onward'], null],
-  [['accept'], { purposes: yes, gpc: false }],
-  [['accept', 'onward', 'refuse'], { purposes: no, gpc: false }],
-  [['except:advertising'], { purposes: { ...yes, advertising: false }, gpc: false }],
-  [['accept', 'lapse'], { purposes: yes, gpc: false, ageDays: LAPSED_DAYS }],
-  [['accept', 'lapse', 'refuse'], { purposes: no, gpc: false }],
-  [['refuse', 'older'], { purposes: no, gpc: false, release: 1 }],
-  [['once:advertising'], null],
-  [['always:advertising'], { purposes: { ...no, advertising: true }, gpc: false }],
-  [['except:advertising', 'once:advertising', 'always:advertising'], { purposes: yes, gpc: false }],
-])('after %j this choice stands: %j', (steps, choice) => {
-  expect(choiceAfter(steps, release.rules, false)).toEqual(choice);
-});
-
 it('permits what comes in by content that was asked for, on that page and until it is come to again', () => {
   const page = 'http://site.localhost/fares';
   const film = 'http://ads.localhost/film';
@@ -406,43 +306,6 @@ it('tells what fires after the click from what fires before it', () => {
     judge('place=DE,choice=accept', [request('ads.localhost', atMs)], recorded)['ads.localhost script']?.cause;
   expect(cause(950)).toEqual({ code: 'early', ms: 50, clicked: true });
   expect(cause(850)).toEqual({ code: 'early', ms: 150 });
-});
-
-describe('a record held against what was clicked', () => {
-  const written = {
-    ...{ id: 'r', site: 's', number: 1, version: 1, regimes: ['eu'], place: 'DE', language: 'en', purposes: yes },
-    ...{ method: 'accept-all' as const, signals: { gpc: false }, agent: 'C', test: true, replaces: null, at: '' },
-  };
-  const made = { id: 'r', step: 'accept' as const, visitorCase: { signals: [] } };
-  it.each<[string, Partial<typeof written> | null, RegExp | null]>([
-    ['the same', {}, null],
-    ['none', null, /the ledger has no record r/],
-    ['another yes', { purposes: { ...yes, advertising: false } }, /advertising false, where true was meant/],
-    ['another release', { version: 3 }, /release v3, where v1/],
-    ['another signal', { signals: { gpc: true } }, /Global Privacy Control true/],
-    ['counted', { test: false }, /counts as a visitor’s/],
-  ])('%s', (_what, over, problem) => {
-    const problems = recordProblems(over === null ? undefined : { ...written, ...over }, made, release);
-    if (problem) expect(problems).toEqual([expect.stringMatching(problem)]);
-    else expect(problems).toEqual([]);
-  });
-});
-
-describe('how a slip got past the gate', () => {
-  const page = 'http://site.localhost/fares';
-  const gate: Exposed = { what: 'gate', page, state: 'late', text: '', marks: [], hosts: [] };
-  const tag: Exposed = { what: 'tag', page, line: 3, text: '', marks: [], hosts: ['ads.localhost'] };
-  const by = (how: How) => [{ url: 'http://ads.localhost/', how }];
-  it.each<[Exposed[], How, string | undefined]>([
-    [[], 'markup', undefined],
-    [[tag], 'markup', 'ahead'],
-    [[tag, gate], 'markup', 'above-gate'],
-    [[{ ...tag, page: 'http://site.localhost/other' }], 'markup', undefined],
-    [[{ ...tag, hosts: ['other.localhost'] }], 'script', 'run-time'],
-    [[tag], 'network', 'network'],
-  ])('%j by %s: %s', (exposed, how, shown) => {
-    expect(shownBy({ host: 'ads.localhost', page, chain: by(how) }, exposed)).toBe(shown);
-  });
 });
 
 it('says why something is silent, by what the other visits saw of it', () => {
