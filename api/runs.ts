@@ -8,7 +8,7 @@ import type { AlarmItem, ScanProgress, ScanReport as WholeReport } from '@douane
 
 export interface Run<Report = unknown, Progress = unknown, Summary = unknown> {
   id: string;
-  kind: 'scan' | 'check' | 'look' | 'sign-in' | 'import';
+  kind: 'scan' | 'check' | 'draft-check' | 'look' | 'sign-in' | 'import';
   state: RunWord;
   /** What was asked for. */
   options: Record<string, unknown>;

@@ -21,7 +21,7 @@ const LOADERS: Record<string, () => Promise<void>> = {
   header: async () => (await import('./commands/header')).headerCommand(program),
   decide: async () => (await import('./commands/decide')).decideCommand(program),
   look: async () => (await import('./commands/look')).lookCommand(program, root),
-  check: async () => (await import('./commands/check')).checkCommand(program),
+  check: async () => (await import('./commands/check')).checkCommand(program, root),
   serve: async () => (await import('./commands/running')).runningCommands(program, root),
   demo: async () => (await import('./commands/demo')).demoCommand(program, root),
   soak: async () => (await import('./commands/soak')).soakCommand(program, root),

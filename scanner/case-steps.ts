@@ -54,8 +54,9 @@ export class Steps {
           return;
         }
         made += 1;
-        if (!(await this.recordsMade(made))) {
-          this.problems.push(`The recorder did not confirm "${step}" within ${RECORD_WAIT_MS / 1000} s.`);
+        const hindrance = await this.untilRecorded(made);
+        if (hindrance) {
+          this.problems.push(`The recorder did not confirm "${step}": ${hindrance}.`);
           return;
         }
         await this.visitor.page.waitForLoadState('load').catch(() => {}); // a withdrawal loads the page anew
@@ -132,11 +133,21 @@ export class Steps {
     return confirmedRecords(this.visitor.watch.requests, this.records);
   }
 
-  private async recordsMade(count: number): Promise<boolean> {
+  /** Waits until so many choices are on record; gives back why they are not, if so. */
+  private async untilRecorded(count: number): Promise<string | null> {
     for (const end = Date.now() + RECORD_WAIT_MS; Date.now() < end; await pause(20)) {
-      if (this.confirmed().length >= count) return true;
+      if (this.confirmed().length >= count) return null;
+      const { status } = this.lastSent() ?? {};
+      // What is wrong with it stays wrong; only with too many at once, or a fault of its own, is it worth to send it again.
+      if (status && status >= 400 && status < 500 && status !== 429) return `it answered ${status}`;
     }
-    return false;
+    const last = this.lastSent();
+    if (!last) return `the page sent it nothing within ${RECORD_WAIT_MS / 1000} s`;
+    return last.status ? `it answered ${last.status}` : `no answer within ${RECORD_WAIT_MS / 1000} s`;
+  }
+
+  private lastSent(): SeenRequest | undefined {
+    return this.visitor.watch.requests.all.findLast(({ url, posted }) => url === this.records && posted);
   }
 }
 

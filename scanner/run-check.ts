@@ -10,6 +10,7 @@ import {
 import { type Classifier, firstOf, setupClassifier, shippedClassifier } from '@douane/core/classify';
 import type { Release } from '@douane/core/release';
 import { launchBrowser } from './browser';
+import type { GateOnTrial } from './draft-gate';
 import { findPages } from './find-pages';
 import { assertTarget, type Resolve } from './guard';
 import type { HarEntry } from './har';
@@ -32,6 +33,8 @@ export interface CheckOptions {
   catalogue?: Classifier;
   /** Where the ledger can be asked, every record is looked up in it. */
   ledger?: LookUpRecords;
+  /** Files of the release's gate, where it is not published: the visits get these, and have a recorder of their own. */
+  draft?: GateOnTrial;
   /** Visits at once. */
   parallel?: number;
   /** Called with the requests of each case, for a HAR. */
@@ -67,7 +70,17 @@ export async function runCheck(target: string, release: Release, options: CheckO
         current.add(next.id);
         tell();
         const visit = await visitCase(running.browser, next, {
-          ...{ release, classify, pages, allowPrivate, resolve, signal, onHar, ledger: options.ledger },
+          ...{
+            release,
+            classify,
+            pages,
+            allowPrivate,
+            resolve,
+            signal,
+            onHar,
+            ledger: options.ledger,
+            draft: options.draft,
+          },
         });
         done.set(next, visit);
         version ??= visit.version;

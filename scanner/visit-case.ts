@@ -16,7 +16,7 @@ import {
   type VisitorCase,
 } from '@douane/core/check';
 import type { Classifier } from '@douane/core/classify';
-import type { ConsentRecord } from '@douane/core/consent';
+import type { RecordBody } from '@douane/core/consent';
 import { indexPlan } from '@douane/core/hold';
 import { hostsOfListener, listenersOf } from '@douane/core/listeners';
 import { identifiersIn, itemKey, type Observation } from '@douane/core/observe';
@@ -27,6 +27,7 @@ import { makeAdverse } from './adversity';
 import { asVisitor } from './as-visitor';
 import { Steps } from './case-steps';
 import { byKeyboard, byPointer, keptRecord } from './consent-acts';
+import { type GateOnTrial, serveDraft } from './draft-gate';
 import { exposedIn, type ServedPage } from './exposed';
 import { type Resolve, type SentOut, startProxy } from './guard';
 import type { HarEntry } from './har';
@@ -39,7 +40,7 @@ import type { KeptName } from './watch/kept';
 const NETWORK_MS = 80;
 
 /** Looks records up by their ids, as they stand in the ledger. */
-export type LookUpRecords = (ids: readonly string[]) => Promise<ConsentRecord[]>;
+export type LookUpRecords = (ids: readonly string[]) => Promise<RecordBody[]>;
 
 export interface CaseSurroundings {
   release: Release;
@@ -48,6 +49,8 @@ export interface CaseSurroundings {
   allowPrivate: boolean;
   resolve: readonly Resolve[];
   ledger?: LookUpRecords;
+  /** The gate of `release`, which is not published; absent: the site gets what is in force. */
+  draft?: GateOnTrial;
   signal?: AbortSignal;
   onHar?: (visitorCase: VisitorCase, entries: HarEntry[]) => void;
 }
@@ -72,7 +75,7 @@ export async function visitCase(
   visitorCase: VisitorCase,
   surroundings: CaseSurroundings,
 ): Promise<CaseVisit> {
-  const { release, classify, allowPrivate, resolve, ledger, signal, onHar } = surroundings;
+  const { release, classify, allowPrivate, resolve, draft, signal, onHar } = surroundings;
   const { setup } = release;
   const base = gateBase(setup);
   const plan = indexPlan(release.plan);
@@ -96,6 +99,7 @@ export async function visitCase(
     ...(has('no-script') && { scripts: false }),
     language: visitorCase.signals.find((one) => one.startsWith('language:'))?.slice('language:'.length),
   });
+  const ledger = draft ? await serveDraft(visitor.context, base, release, draft) : surroundings.ledger;
   const goto = async (page: string) => {
     const arrival = await visitor.goto(page, signal);
     // Without its first page there was no visit; of any other it is told.

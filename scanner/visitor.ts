@@ -236,7 +236,7 @@ export class Visitor {
       async (route) => {
         const request = route.request();
         if (is(new URL(request.url()), request.method())) await pause(ms);
-        await route.continue().catch(() => {}); // its page has gone
+        await route.fallback().catch(() => {}); // its page has gone
       },
     );
   }

@@ -16,7 +16,7 @@ export { RunQueue } from './jobs/queue';
 export { startWorker } from './jobs/worker';
 export { HeadFiles, HeadSigner, parseHead, readHead } from './ledger/heads';
 export { verifyLedger } from './ledger/verify';
-export { LedgerWriter, type NewRecord } from './ledger/writer';
+export { LedgerWriter } from './ledger/writer';
 export { raiseCheckAlarm, raiseFieldAlarms, raiseLookAlarm } from './notices/alarms';
 export { addOrganisation, addPerson } from './people';
 export { startChecksAfterPublishing } from './schedules';

@@ -9,6 +9,7 @@ export interface Change {
   what:
     | 'scan'
     | 'check'
+    | 'draft-check'
     | 'look'
     | 'sign-in'
     | 'import'

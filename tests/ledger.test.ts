@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { HeadFiles, HeadSigner, LedgerWriter, type NewRecord, readHead, verifyLedger } from '@douane/server';
+import type { ChosenRecord } from '@douane/core/consent';
+import { HeadFiles, HeadSigner, LedgerWriter, readHead, verifyLedger } from '@douane/server';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { freshSite, useDatabase } from './support/sql';
 
@@ -24,7 +25,7 @@ beforeEach(async () => {
 });
 
 const PURPOSES = { necessary: true, advertising: false };
-const record = (over: Partial<NewRecord> = {}): NewRecord => ({
+const record = (over: Partial<ChosenRecord> = {}): ChosenRecord => ({
   id: randomUUID(),
   site: site.key,
   version: 1,

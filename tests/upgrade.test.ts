@@ -65,6 +65,7 @@ beforeAll(async () => {
     '0013_check_cases',
     '0014_check_reports',
     '0015_check_after_publishing',
+    '0016_draft_checks',
   ]);
   db = openPool(urls.databaseUrl);
   const { rows } = await db.query('SELECT id FROM organisation');

@@ -22,7 +22,9 @@ import { checkAsJson, checkAsJunit, checkAsMarkdown, checkAsSarif } from '@douan
 import { plainText } from '@douane/core/observe';
 import { compileRelease } from '@douane/core/release';
 import { plural } from '@douane/core/words';
+import { gateFiles } from '@douane/gate';
 import { type HarEntry, harOf, runCheck } from '@douane/scanner';
+import { loadGateCode, sha256 } from '@douane/server';
 import type { Command } from 'commander';
 import pc from 'picocolors';
 import { parseCount, parseResolve, readBaseline, readCertificate, readSetup, writeOut } from '../files';
@@ -43,13 +45,14 @@ interface Flags {
   markdown?: string;
   baseline?: string;
   adverse: boolean;
+  draft?: boolean;
   har?: string;
 }
 
 const many = (value: string, all: string[]) => [...all, value];
 
 /** `douane check URL`: visits as each kind of visitor; exit 1 where something slipped, 2 where it could not check. */
-export function checkCommand(program: Command): void {
+export function checkCommand(program: Command, root: string): void {
   program
     .command('check')
     .description(
@@ -69,6 +72,10 @@ export function checkCommand(program: Command): void {
     .option('--markdown <file>', 'write a summary in Markdown; - for standard output')
     .option('--baseline <file>', 'known slips that do not fail the build, format douane.baseline/1')
     .option('--no-adverse', 'leave out the visits in which races are lost on purpose')
+    .option(
+      '--draft',
+      'let the visits have the gate of this setup, whatever the site is served: to check before publishing',
+    )
     .option('--har <dir>', 'write the requests of each case as HAR 1.2')
     .action(async (url: string, flags: Flags) => {
       const release = compileRelease(await readSetup(flags.setup), 1, today());
@@ -88,6 +95,7 @@ export function checkCommand(program: Command): void {
         most: flags.pages,
         allowPrivate: flags.private ?? false,
         resolve: flags.resolve.map(parseResolve),
+        ...(flags.draft && { draft: gateFiles(release, await loadGateCode(root), sha256) }),
         trusted: await Promise.all(flags.trust.map(readCertificate)),
         signal: controller.signal,
         onProgress: ({ done, of, current }) => progress(`${done} of ${of} cases  ${current.join(', ')}`),

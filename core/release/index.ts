@@ -8,5 +8,13 @@ export {
   type Press,
 } from './ask-again';
 export { type BannerContent, bannerContent, type ShownPurpose, type ShownService } from './banner-content';
-export { type Compiled, compiledOf, compileRelease, type Release, readRelease, storedPatternsOf } from './release';
+export {
+  type Compiled,
+  compiledOf,
+  compileRelease,
+  originKind,
+  type Release,
+  readRelease,
+  storedPatternsOf,
+} from './release';
 export { type HeldUnasked, heldUnasked } from './unasked';

@@ -60,6 +60,12 @@ export function compileRelease(
   };
 }
 
+/** How records from an origin are taken; `null`: they are not. */
+export function originKind({ origins }: Pick<Release, 'origins'>, origin: string): 'counted' | 'staging' | null {
+  if (origins.staging.includes(origin)) return 'staging';
+  return origins.counted.includes(origin) ? 'counted' : null;
+}
+
 /** What a visitor's browser deletes again of a release when he refuses. */
 export function storedPatternsOf({ plan, rules }: Pick<Release, 'plan' | 'rules'>): StoredPatterns {
   return storedPatterns(plan, new Set(rules.purposes.filter(({ necessary }) => necessary).map(({ id }) => id)));

@@ -3,7 +3,7 @@ import type { Sign } from '@douane/core/observe';
 import { asJson } from './clean';
 import type { Queryable } from './db';
 
-export type RunKind = 'scan' | 'check' | 'look' | 'sign-in' | 'import';
+export type RunKind = 'scan' | 'check' | 'draft-check' | 'look' | 'sign-in' | 'import';
 export type RunState = 'queued' | 'running' | 'cancelling' | 'done' | 'failed' | 'cancelled';
 
 export interface Run {

@@ -1,33 +1,87 @@
-import { notChecked, parseCase, slippedThings, usualCases, type VisitorCase, withUnscanned } from '@douane/core/check';
-import type { Release } from '@douane/core/release';
-import { CannotRun, runCheck } from '@douane/scanner';
+import {
+  type CheckedCase,
+  notChecked,
+  parseCase,
+  slippedThings,
+  usualCases,
+  type VisitorCase,
+  withUnscanned,
+} from '@douane/core/check';
+import { compileRelease, type Release } from '@douane/core/release';
+import { gateFiles } from '@douane/gate';
+import { CannotRun, type CheckOptions, runCheck } from '@douane/scanner';
+import { checkedSetup } from '../acts/drafts';
 import { listItems } from '../db/items.sql';
 import { recordsById } from '../db/records.sql';
-import { releaseInForce } from '../db/releases.sql';
+import { newestRelease, nextReleaseNumber, releaseInForce } from '../db/releases.sql';
 import { insertCheckedCases, listRuns, type Run, visitedPages } from '../db/runs.sql';
 import { checkCasesOf } from '../db/scan-setup.sql';
 import type { Site } from '../db/sites.sql';
+import { loadGateCode, sha256 } from '../gate-code';
 import { raiseCheckAlarm } from '../notices/alarms';
+import { draftOf } from '../site-state';
+import { today } from '../today';
 import type { JobResult, JobTools } from './job';
 
 /** Checks a site against the release in force, on the pages that the last scan reached. The report names the release. */
-export async function checkJob(
-  run: Run,
-  site: Site,
-  { db, config, knowledge, queue, signal, progress }: JobTools,
-): Promise<JobResult> {
+export async function checkJob(run: Run, site: Site, tools: JobTools): Promise<JobResult> {
+  const { db, queue } = tools;
   const { organisationId } = run;
   const release = await releaseInForce(db, organisationId, site.id);
   if (!release)
     throw new CannotRun('Nothing is published yet, so there is nothing to check against. Publish a release first.');
-  const asked = (run.options.cases as string[] | undefined) ?? (await checkCasesOf(db, organisationId, site.id));
-  const { cases: judged, ...report } = await runCheck(release.setup.site.address, release, {
+  const { cases, ...result } = await checked(run, site, tools, {
+    release,
+    target: release.setup.site.address,
     pages: (run.options.pages as string[] | undefined) ?? (await scannedPages(db, organisationId, site.id)),
+    ledger: (ids) => recordsById(db, organisationId, site.id, ids),
+  });
+  await raiseCheckAlarm(db, queue, site, run, cases);
+  return result;
+}
+
+/** Checks what the draft would do if it were published now, at one of the site's addresses, such as its staging. */
+export async function draftCheckJob(run: Run, site: Site, tools: JobTools): Promise<JobResult> {
+  const { db, config } = tools;
+  const { organisationId } = run;
+  const setup = checkedSetup(await draftOf(db, site));
+  const { origin } = new URL(run.options.address as string);
+  const { addresses, staging } = setup.site;
+  if (![...addresses, ...staging].some((one) => new URL(one).origin === origin))
+    throw new CannotRun(`${origin} is none of the site’s addresses. Enter it there first, as staging if it is that.`);
+  const number = await nextReleaseNumber(db, organisationId, site.id);
+  const before = await newestRelease(db, organisationId, site.id);
+  const release = compileRelease(setup, number, today(), before);
+  const scanned = await scannedPages(db, organisationId, site.id);
+  const { cases: _, ...result } = await checked(run, site, tools, {
+    release,
+    target: origin === new URL(setup.site.address).origin ? setup.site.address : `${origin}/`,
+    pages: scanned && [...new Set(scanned.map((page) => onOrigin(page, origin)))],
+    draft: gateFiles(release, await loadGateCode(config.root), sha256),
+  });
+  return result;
+}
+
+const onOrigin = (page: string, origin: string) => {
+  const { pathname, search } = new URL(page);
+  return `${origin}${pathname}${search}`;
+};
+
+/** Visits, judges, and keeps what came of each visit. */
+async function checked(
+  run: Run,
+  site: Site,
+  { db, config, knowledge, signal, progress }: JobTools,
+  { release, target, ...of }: Pick<CheckOptions, 'pages' | 'ledger' | 'draft'> & { release: Release; target: string },
+): Promise<JobResult & { cases: CheckedCase[] }> {
+  const { organisationId } = run;
+  const asked = (run.options.cases as string[] | undefined) ?? (await checkCasesOf(db, organisationId, site.id));
+  const { cases: judged, ...report } = await runCheck(target, release, {
+    ...of,
     cases: asked ? asked.map((text) => caseOf(text, release)) : usualCases(release),
     most: 40,
     allowPrivate: config.allowPrivate,
     catalogue: knowledge.all,
-    ledger: (ids) => recordsById(db, organisationId, site.id, ids),
     signal,
     onProgress: progress,
   });
@@ -35,8 +89,8 @@ export async function checkJob(
   // Where nothing was scanned yet, that nothing was seen says nothing.
   const cases = scanned.length > 0 ? withUnscanned(judged, scanned) : judged;
   await insertCheckedCases(db, organisationId, run.id, cases);
-  await raiseCheckAlarm(db, queue, site, run, cases);
   return {
+    cases,
     report,
     summary: {
       ...report.summary,
@@ -55,7 +109,7 @@ export async function checkJob(
 function caseOf(text: string, release: Release): VisitorCase {
   const read = parseCase(text, release);
   if (typeof read === 'string')
-    throw new CannotRun(`The visit "${text}" does not fit the release in force: ${read}. Choose the visits anew.`);
+    throw new CannotRun(`The visit "${text}" does not fit the release: ${read}. Choose the visits anew.`);
   return read;
 }
 

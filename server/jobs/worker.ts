@@ -9,7 +9,7 @@ import { announce } from '../live';
 import { deliver, raiseFieldAlarms } from '../notices/alarms';
 import { Problem } from '../problems';
 import { startChecksAfterPublishing, startDueScans } from '../schedules';
-import { checkJob } from './check';
+import { checkJob, draftCheckJob } from './check';
 import { importJob } from './import';
 import type { JobTools } from './job';
 import { lookJob } from './look';
@@ -17,7 +17,14 @@ import { RunQueue } from './queue';
 import { scanJob } from './scan';
 import { signInJob } from './sign-in';
 
-const JOBS = { scan: scanJob, check: checkJob, look: lookJob, 'sign-in': signInJob, import: importJob };
+const JOBS = {
+  scan: scanJob,
+  check: checkJob,
+  'draft-check': draftCheckJob,
+  look: lookJob,
+  'sign-in': signInJob,
+  import: importJob,
+};
 const HEARTBEAT_MS = 1_000;
 
 /** Takes runs from the queue until stopped. One that is under way when it stops goes back to the queue. */

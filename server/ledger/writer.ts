@@ -1,5 +1,6 @@
 import { setImmediate } from 'node:timers/promises';
 import {
+  type ChosenRecord,
   type ConsentRecord,
   hashRecord,
   isSameChoice,
@@ -12,11 +13,8 @@ import { type Db, inTransaction, isAway } from '../db/db';
 import { holdLedger, insertRecords, recordsById } from '../db/records.sql';
 import { Problem } from '../problems';
 
-/** What is known of a record before it has its place in the ledger. */
-export type NewRecord = Omit<RecordBody, 'number' | 'at' | 'replaces'>;
-
 interface Waiting {
-  record: NewRecord;
+  record: ChosenRecord;
   submission: Pick<Submission, 'version' | 'method' | 'purposes' | 'replaces' | 'unanswered'>;
   done(written: ConsentRecord): void;
   fail(cause: unknown): void;
@@ -66,7 +64,7 @@ export class LedgerWriter {
    */
   append(
     { organisationId, siteId, key }: LedgerOf,
-    record: NewRecord,
+    record: ChosenRecord,
     submission: Waiting['submission'],
   ): Promise<ConsentRecord> {
     let ledger = this.ledgers.get(siteId);
@@ -188,7 +186,7 @@ const isPlain = ({ submission: { replaces, unanswered } }: Waiting) => replaces 
 const isTaken = (cause: unknown) => (cause as { code?: string }).code === '23505';
 
 /** Records as they follow the end of a ledger. */
-function chained(end: LedgerHead, records: readonly (NewRecord & { replaces: string | null })[]): ConsentRecord[] {
+function chained(end: LedgerHead, records: readonly (ChosenRecord & { replaces: string | null })[]): ConsentRecord[] {
   let { number, hash: previousHash } = end;
   const at = new Date().toISOString();
   return records.map((record) => {

@@ -23,6 +23,7 @@ const OPTIONS: Record<Exclude<RunKind, 'import'>, z.ZodType<object>> = {
     pages: z.array(webAddress).min(1).max(200).optional(),
     cases: caseTexts.optional(),
   }),
+  'draft-check': z.strictObject({ address: webAddress, cases: caseTexts.optional() }),
   look: z.strictObject({}),
   'sign-in': z.strictObject({}),
 };
@@ -32,7 +33,7 @@ export function runRoutes(context: ServerContext): Router {
   const { db } = context;
   const router = Router();
 
-  for (const kind of ['scan', 'check', 'look', 'sign-in'] as const) {
+  for (const kind of ['scan', 'check', 'draft-check', 'look', 'sign-in'] as const) {
     router.post(`/sites/:siteId/${kind}s`, async (req, res) => {
       const site = await siteOf(context, req);
       const options = bodyOf(OPTIONS[kind], req);
@@ -40,7 +41,7 @@ export function runRoutes(context: ServerContext): Router {
       answer<RequestedRun>(res, { run, joined }, joined ? 200 : 202);
     });
   }
-  for (const kind of ['scan', 'check', 'look', 'sign-in', 'import'] as const) {
+  for (const kind of ['scan', 'check', 'draft-check', 'look', 'sign-in', 'import'] as const) {
     router.get(`/sites/:siteId/${kind}s`, async (req, res) => {
       const site = await siteOf(context, req);
       answer<RunList>(res, { runs: await listRuns(db, site.organisationId, siteIdOf(req), kind) });
@@ -50,7 +51,7 @@ export function runRoutes(context: ServerContext): Router {
   router.get('/runs/:runId', async (req, res) => {
     const run = await runById(db, personOf(req).organisationId, req.params.runId);
     if (!run) throw notFound('run');
-    if (run.kind !== 'check' || !run.report) return answer<Run>(res, run);
+    if ((run.kind !== 'check' && run.kind !== 'draft-check') || !run.report) return answer<Run>(res, run);
     // A check's cases are kept apart from the rest of its report.
     const cases: CheckedCase[] = await listCheckedCases(db, run.organisationId, run.id);
     answer<Run>(res, { ...run, report: { ...(run.report as object), cases } });

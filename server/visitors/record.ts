@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { type ConsentRecord, submissionProblems, submissionSchema } from '@douane/core/consent';
-import { decide, parsePlace } from '@douane/core/regimes';
+import { type ConsentRecord, chosenRecord, submissionProblems, submissionSchema } from '@douane/core/consent';
+import { originKind } from '@douane/core/release';
 import { parseWith } from '@douane/core/setup';
 import { LRUCache } from 'lru-cache';
 import { UAParser } from 'ua-parser-js';
@@ -18,9 +18,9 @@ export interface SentChoice {
  * Whether what visitors send is taken from an origin, by the release in force. `staging`: it is a test. Throws a problem
  * where it is not taken.
  */
-export function acceptOrigin({ release: { origins } }: Pick<Served, 'release'>, origin: string): { staging: boolean } {
-  if (origins.staging.includes(origin)) return { staging: true };
-  if (origins.counted.includes(origin)) return { staging: false };
+export function acceptOrigin({ release }: Pick<Served, 'release'>, origin: string): { staging: boolean } {
+  const kind = originKind(release, origin);
+  if (kind) return { staging: kind === 'staging' };
   const detail = origin ? `${origin} is not one of them.` : undefined;
   throw new Problem(403, 'What visitors send is taken from the site’s own addresses only', detail);
 }
@@ -49,24 +49,11 @@ export async function recordChoice(
   const problems = submissionProblems(submission, rules.purposes);
   if (problems.length > 0) throw new Problem(422, 'The record is not right', undefined, problems);
 
-  const signals = { gpc: submission.gpc };
-  const choice = { purposes: submission.purposes, gpc: submission.gpc };
-  const { regimes } = decide(parsePlace(submission.place), signals, choice, rules);
+  const test = staging || submission.test === true;
+  const chosen = { ...submission, id: submission.id ?? randomUUID() };
   return ledgers.append(
     site,
-    {
-      id: submission.id ?? randomUUID(),
-      site: site.key,
-      version: submission.version,
-      regimes,
-      place: submission.place,
-      language: submission.language,
-      purposes: submission.purposes,
-      method: submission.method,
-      signals,
-      agent: agentFamily(userAgent),
-      test: staging || submission.test === true,
-    },
+    chosenRecord(chosen, rules, { site: site.key, agent: agentFamily(userAgent), test }),
     submission,
   );
 }

@@ -4,6 +4,7 @@ import type { Press } from '@douane/core/release';
 import { plural } from '@douane/core/words';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { call, fieldsAtFault } from '../../api/client';
 import { Button, Section, Time, Trouble } from '../../ui/parts';
 
@@ -74,6 +75,7 @@ export function Publish({
           <input type="checkbox" checked={later} onChange={(event) => setLater(event.target.checked)} />
           not yet
         </label>
+        {!upToDate && <Link to="../../check/draft">Check it first</Link>}
       </div>
       {later && (
         <label className="mt-2 block">

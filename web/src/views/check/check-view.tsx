@@ -1,29 +1,22 @@
 import type { CheckRun, GivenReport } from '@douane/api';
-import { type CheckReport, notChecked, serviceOf, slippedThings, slipWords } from '@douane/core/check';
-import { plural } from '@douane/core/words';
+import { slippedThings } from '@douane/core/check';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
 import { call } from '../../api/client';
-import { Digest } from '../../ui/digest';
 import { useKeys } from '../../ui/keys';
-import { Mark } from '../../ui/mark';
 import { Ago, Button, Empty, Finding, ListAndDocket, Trouble } from '../../ui/parts';
 import { pathOf } from '../../ui/words';
 import { useSite } from '../site-frame';
 import { underWay, useRuns } from '../use-runs';
-import { CaseChoice } from './case-choice';
-import { CaseMatrix } from './case-matrix';
-import { CrossingChart } from './crossing-chart';
-import { ExposedList } from './exposed-list';
+import { headingOf, ReportBody, ReportDocket, useSelection } from './check-report';
+import { CheckProgress, StopButton } from './check-running';
 import { History } from './history';
-import { ServiceDocket } from './service-docket';
-import { ToldList } from './told-list';
 import { Visits } from './visits';
 
 export function CheckView() {
   const site = useSite();
   const client = useQueryClient();
-  const [params, setParams] = useSearchParams();
+  const [params] = useSearchParams();
   const { all, latest, finished, shown, reading, error } = useRuns<CheckRun>(site.id, 'check', params.get('check'));
   const start = useMutation({
     mutationFn: (pages?: string[]) => call('POST', `/sites/${site.id}/checks`, pages ? { pages } : {}),
@@ -38,37 +31,14 @@ export function CheckView() {
   useKeys({ r: () => !running && start.mutate(undefined) });
 
   const report = shown?.report ?? undefined;
-  const selection = report && selectionOf(report, params.get('case'), params.get('service'));
-  const check = params.get('check');
-  const select = (caseId: string, service: string | null) =>
-    setParams({ ...(check && { check }), case: caseId, ...(service && { service }) }, { replace: true });
+  const { selection, select } = useSelection(report);
   const slippedPages = report ? [...new Set(slippedThings(report.cases).flatMap(({ item }) => item.page ?? []))] : [];
 
   return (
     <ListAndDocket
       docket={
         <>
-          {report && selection?.service ? (
-            <ServiceDocket
-              service={selection.service}
-              visit={selection.visit}
-              report={report}
-              items={selection.visit.items.filter((item) => serviceOf(item) === selection.service)}
-            />
-          ) : (
-            report && (
-              <>
-                <Digest
-                  title="Verdicts, in all cases"
-                  of={report.cases.flatMap(({ items }) => items.map(({ verdict }) => verdict))}
-                />
-                <Digest
-                  title="Slipped, by service"
-                  of={slippedThings(report.cases).map(({ item }) => serviceOf(item))}
-                />
-              </>
-            )
-          )}
+          {report && selection && <ReportDocket report={report} selection={selection} />}
           <History all={all} shown={finished?.id} />
         </>
       }
@@ -87,12 +57,7 @@ export function CheckView() {
         }
         acts={
           running ? (
-            <Button
-              onClick={() => void call('POST', `/runs/${running.id}/cancel`)}
-              disabled={running.state === 'cancelling'}
-            >
-              {running.state === 'cancelling' ? 'Stopping' : 'Stop'}
-            </Button>
+            <StopButton run={running} />
           ) : (
             <>
               {report && finished && (
@@ -126,6 +91,12 @@ export function CheckView() {
             , {report.browser}, {report.seconds.toFixed(0)} s
           </>
         )}
+        {!running && site.state.version !== null && site.state.draftDiffers > 0 && (
+          <>
+            {' '}
+            The draft differs: <Link to="draft">check it before it is published</Link>.
+          </>
+        )}
         {!running && latest?.state === 'failed' && latest.why}
         {!reading && !running && !report && site.state.version === null && (
           <>
@@ -141,47 +112,8 @@ export function CheckView() {
       )}
       <Trouble error={error ?? start.error ?? give.error} />
       {site.state.version !== null && !running && <Visits siteId={site.id} pages={report?.pages.length ?? null} />}
-      {running && (
-        <div className="mb-4 border-y border-line bg-sheet px-4 py-3" role="status">
-          <progress
-            className="h-2 w-full"
-            value={running.progress?.done ?? 0}
-            max={running.progress?.of ?? 1}
-            aria-label="Cases done"
-          />
-          <p className="mt-1">
-            {running.progress
-              ? `${running.progress.done} of ${running.progress.of} cases. Now: ${running.progress.current.join(', ')}`
-              : 'Waiting for a worker.'}
-          </p>
-        </div>
-      )}
-      {report && selection && (
-        <>
-          <Slips report={report} onSelect={select} />
-          <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
-            <CaseChoice
-              cases={report.cases}
-              value={selection.visit.id}
-              onChange={(id) => select(id, selection.service)}
-            />
-          </div>
-          {selection.visit.problems.map((problem) => (
-            <p key={problem} className="mb-2 border-l-4 border-held bg-sheet px-3 py-1.5">
-              {problem}
-            </p>
-          ))}
-          {selection.visit.told && <ToldList told={selection.visit.told} />}
-          <CrossingChart
-            visit={selection.visit}
-            selected={selection.service}
-            onSelect={(service) => select(selection.visit.id, service)}
-          />
-          <ExposedList exposed={report.exposed ?? []} cases={report.cases} />
-          <h2 className="mt-5 mb-1">All cases</h2>
-          <CaseMatrix report={report} caseId={selection.visit.id} service={selection.service} onSelect={select} />
-        </>
-      )}
+      {running && <CheckProgress run={running} />}
+      {report && selection && <ReportBody report={report} selection={selection} select={select} />}
       {!reading && !report && !running && latest?.state !== 'failed' && (
         <Empty>
           A browser will visit the site as each kind of visitor: from each region, with no choice, with a yes, with a
@@ -190,63 +122,5 @@ export function CheckView() {
         </Empty>
       )}
     </ListAndDocket>
-  );
-}
-
-function headingOf({ cases, summary, exposed }: CheckReport): string {
-  const things = slippedThings(cases).length;
-  const luck = exposed && exposed.length > 0 ? `; ${plural(exposed.length, 'tag')} exposed` : '';
-  if (things > 0) return `${plural(things, 'item')} slipped in ${plural(cases.length, 'kind')} of visit`;
-  const failed = notChecked(cases).length;
-  if (failed > 0)
-    return `${failed} of ${plural(cases.length, 'visit')} could not be checked; nothing slipped in the others`;
-  return `Nothing slipped in ${plural(cases.length, 'kind')} of visit: ${summary.held} held, ${summary.cleared} cleared${luck}`;
-}
-
-/** What the address names, or the first thing worth looking at. */
-function selectionOf(report: CheckReport, caseId: string | null, service: string | null) {
-  const slipping = slippedThings(report.cases)[0];
-  const visit = report.cases.find((c) => c.id === caseId) ?? slipping?.cases[0] ?? report.cases[0];
-  if (!visit) return undefined;
-  const known = service && report.cases.some((c) => c.items.some((item) => serviceOf(item) === service));
-  return { visit, service: known ? service : slipping && !caseId ? serviceOf(slipping.item) : null };
-}
-
-/** What slipped, a line for each service, in words. */
-function Slips({ report, onSelect }: { report: CheckReport; onSelect(caseId: string, service: string): void }) {
-  const services = new Map<string, ReturnType<typeof slippedThings>>();
-  for (const thing of slippedThings(report.cases)) {
-    const service = serviceOf(thing.item);
-    services.set(service, [...(services.get(service) ?? []), thing]);
-  }
-  if (services.size === 0) return null;
-  return (
-    <ul className="mb-4 border-y border-line bg-sheet">
-      {[...services].slice(0, 12).map(([service, things]) => {
-        const { item, cases } = things[0]!;
-        const names = things.map((thing) => thing.item.name);
-        const inCases = new Set(things.flatMap((thing) => thing.cases)).size;
-        return (
-          <li
-            key={service}
-            className="flex flex-wrap items-baseline gap-x-3 border-b border-line px-3 py-1.5 last:border-b-0"
-          >
-            <Mark name="slipped" />
-            <button
-              type="button"
-              className="font-semibold text-stamp hover:underline"
-              onClick={() => onSelect(cases[0]!.id, service)}
-            >
-              {service}
-            </button>
-            <span className="mono">{names.join(', ')}</span>
-            <span>on {pathOf(item.page ?? '')}</span>
-            <span className="text-ink2">
-              {slipWords(item)} In {inCases} of {report.cases.length} cases.
-            </span>
-          </li>
-        );
-      })}
-    </ul>
   );
 }
