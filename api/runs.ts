@@ -30,6 +30,11 @@ export interface RequestedRun {
   joined: boolean;
 }
 
+/** Of several sites at once; `problem`: why one of them is left as it is. */
+export interface RequestedRuns {
+  sites: { siteId: string; problem?: string }[];
+}
+
 export interface ScanSummary {
   pages: number;
   failed: number;
@@ -65,9 +70,9 @@ export interface ScanSetup {
   canMail: boolean;
 }
 
-/** The report of a check as it was given out. `hash`: SHA-256 of the file, in hex. */
+/** The report of a check as it was given out, in each form. `hash`: SHA-256 of the file, in hex. */
 export interface GivenReport {
-  hash: string;
+  files: { form: 'html' | 'pdf'; hash: string }[];
 }
 
 /** Visits are texts such as `place=DE,choice=refuse`. */

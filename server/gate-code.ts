@@ -13,4 +13,4 @@ export async function loadGateCode(root: string): Promise<GateCode> {
   return Object.fromEntries(code) as unknown as GateCode;
 }
 
-export const sha256: HashText = (text) => createHash('sha256').update(text).digest('hex');
+export const sha256 = ((of: string | Buffer) => createHash('sha256').update(of).digest('hex')) satisfies HashText;

@@ -286,12 +286,13 @@ it('gives a check out as one file, which can be told from any other', async () =
   world.web.state.fault = 'clean';
   const pages = [`http://skerrysound.localhost:${world.web.port}/`];
   const run = await ines.run(siteId, 'check', { cases: ['place=DE,choice=none'], pages });
-  const give = async () => (await ines.call('POST', `/runs/${run.id}/report`)).body.hash;
-  const hash = await give();
-  expect(await give()).toBe(hash);
+  const give = async () => (await ines.call('POST', `/runs/${run.id}/report`)).body.files;
+  const files = await give();
+  expect(await give()).toEqual(files);
+  const [{ hash }, pdf] = files;
   const { body } = await ines.call('GET', `/runs/${run.id}/report.html`);
   const folder = await mkdtemp(path.join(tmpdir(), 'douane-report-'));
-  const verify = async (name: string, content: string) => {
+  const verify = async (name: string, content: string | Buffer) => {
     const file = path.join(folder, name);
     await writeFile(file, content);
     return douane(['verify-report', file], { DATABASE_URL: world.config.databaseUrl });
@@ -299,6 +300,9 @@ it('gives a check out as one file, which can be told from any other', async () =
   expect(await verify('given.html', body)).toMatchObject({ code: 0, out: expect.stringContaining(hash) });
   const changed = await verify('changed.html', body.replace('slipped', 'held'));
   expect(changed).toMatchObject({ code: 1, out: expect.stringContaining('no report with this hash') });
+  const { rows } = await world.db.query(`SELECT body FROM check_report WHERE form = 'pdf'`);
+  expect(rows[0].body.subarray(0, 5).toString()).toBe('%PDF-');
+  expect(await verify('given.pdf', rows[0].body)).toMatchObject({ code: 0, out: expect.stringContaining(pdf.hash) });
   await expect(world.db.query(`UPDATE check_report SET body = 'x'`)).rejects.toThrow(/never changed/);
   await rm(folder, { recursive: true });
 });

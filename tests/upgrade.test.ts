@@ -66,6 +66,7 @@ beforeAll(async () => {
     '0014_check_reports',
     '0015_check_after_publishing',
     '0016_draft_checks',
+    '0017_check_report_forms',
   ]);
   db = openPool(urls.databaseUrl);
   const { rows } = await db.query('SELECT id FROM organisation');

@@ -1,6 +1,8 @@
 import type { ServerContext } from '../context';
+import { releaseNumbers } from '../db/releases.sql';
 import { cancelRun as cancel, insertImportFile, type Run, type RunKind } from '../db/runs.sql';
-import { notFound } from '../problems';
+import { siteById } from '../db/sites.sql';
+import { notFound, Problem } from '../problems';
 import { type Actor, heldSite, perform } from './act';
 
 /** Asks for a scan, check, look or trial of a sign-in, or joins the one under way. */
@@ -17,6 +19,31 @@ export function requestRun(
     const result = await queue.request(tx, { organisationId, siteId, kind, options, personId });
     return { result, siteId, facts: { run: result.run.id, joined: result.joined } };
   });
+}
+
+/**
+ * Asks for a scan or a check of several sites, each by itself: where one cannot be, the others are, and it is told why.
+ */
+export async function requestRuns(
+  context: Pick<ServerContext, 'db' | 'queue'>,
+  actor: Actor,
+  siteIds: readonly string[],
+  kind: 'scan' | 'check',
+): Promise<{ siteId: string; problem?: string }[]> {
+  const results: { siteId: string; problem?: string }[] = [];
+  for (const siteId of siteIds) {
+    try {
+      if (!(await siteById(context.db, actor.organisationId, siteId))) throw notFound('site');
+      if (kind === 'check' && (await releaseNumbers(context.db, actor.organisationId, siteId)).inForce === null)
+        throw new Problem(409, 'nothing is published yet, so there is nothing to check against');
+      await requestRun(context, actor, siteId, kind, {});
+      results.push({ siteId });
+    } catch (cause) {
+      if (!(cause instanceof Problem)) throw cause;
+      results.push({ siteId, problem: cause.message });
+    }
+  }
+  return results;
 }
 
 /** Takes in a file of observations; a worker reads it. Several may wait at once, each by itself. */

@@ -1,40 +1,59 @@
 import type { LedgerHead } from '@douane/core/consent';
 import type { Queryable } from './db';
 
+/** As which files a report is given out. */
+export const REPORT_FORMS = ['html', 'pdf'] as const;
+export type ReportForm = (typeof REPORT_FORMS)[number];
+
 /** A report of a check as it was given out. */
 export interface KeptReport {
   runId: string;
   organisationId: string;
   siteId: string;
-  /** SHA-256 of `body` in UTF-8, in hex. */
+  form: ReportForm;
+  /** SHA-256 of `body`, in hex. */
   hash: string;
-  body: string;
+  body: Buffer;
   /** The ledger's end when it was made; number 0 where it was empty. */
   head: LedgerHead;
   madeAt: Date;
   personId: string;
 }
 
-/** Keeps a report; `false`: the run has one already. */
-export async function insertCheckReport(db: Queryable, report: KeptReport): Promise<boolean> {
-  const { runId, organisationId, siteId, hash, body, head, madeAt, personId } = report;
-  const { rowCount } = await db.query(
-    `INSERT INTO check_report (run_id, organisation_id, site_id, hash, body, ledger_number, ledger_hash, made_at, person_id)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) ON CONFLICT (run_id) DO NOTHING`,
-    [runId, organisationId, siteId, hash, body, head.number, head.hash, madeAt, personId],
+/** Keeps a report, unless the run has one of that form already. */
+export async function insertCheckReport(db: Queryable, report: KeptReport): Promise<void> {
+  const { runId, organisationId, siteId, form, hash, body, head, madeAt, personId } = report;
+  await db.query(
+    `INSERT INTO check_report
+       (run_id, organisation_id, site_id, form, hash, body, ledger_number, ledger_hash, made_at, person_id)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) ON CONFLICT (run_id, form) DO NOTHING`,
+    [runId, organisationId, siteId, form, hash, body, head.number, head.hash, madeAt, personId],
   );
-  return rowCount === 1;
 }
 
-/** The report of a run, as it was given out; `null`: none was made. */
+/** In which forms the report of a run was given out. */
+export async function checkReportsOf(
+  db: Queryable,
+  organisationId: string,
+  runId: string,
+): Promise<Pick<KeptReport, 'form' | 'hash'>[]> {
+  const { rows } = await db.query(
+    'SELECT form, hash FROM check_report WHERE organisation_id = $1 AND run_id = $2 ORDER BY form',
+    [organisationId, runId],
+  );
+  return rows;
+}
+
+/** The report of a run, as it was given out in one form; `null`: none was made. */
 export async function checkReportOf(
   db: Queryable,
   organisationId: string,
   runId: string,
-): Promise<Pick<KeptReport, 'siteId' | 'hash' | 'body'> | null> {
+  form: ReportForm,
+): Promise<Pick<KeptReport, 'hash' | 'body'> | null> {
   const { rows } = await db.query(
-    'SELECT site_id AS "siteId", hash, body FROM check_report WHERE organisation_id = $1 AND run_id = $2',
-    [organisationId, runId],
+    'SELECT hash, body FROM check_report WHERE organisation_id = $1 AND run_id = $2 AND form = $3',
+    [organisationId, runId, form],
   );
   return rows[0] ?? null;
 }

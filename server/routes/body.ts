@@ -1,7 +1,10 @@
 import { parseWith } from '@douane/core/setup';
 import type { Request } from 'express';
-import type { z } from 'zod';
+import { z } from 'zod';
 import { Problem } from '../problems';
+
+/** Sites that something is done with at once. */
+export const siteIds = z.array(z.uuid()).min(1, 'at least one site').max(500);
 
 /** The request's body, checked; a problem that names each wrong field otherwise. */
 export const bodyOf = <T>(schema: z.ZodType<T>, req: Request): T => checked(schema, req.body);

@@ -9,7 +9,7 @@ import type { ServerContext } from '../context';
 import { listLooks, lookAt } from '../db/looks.sql';
 import { listSites } from '../db/sites.sql';
 import { notFound } from '../problems';
-import { bodyOf } from './body';
+import { bodyOf, siteIds } from './body';
 import { personOf } from './session';
 import { actorOf, siteIdOf } from './site-of';
 
@@ -17,7 +17,6 @@ const revision = z.number().int().min(1).max(1_000_000);
 const name = z.string().trim().min(1, 'a name').max(80, 'at most 80 characters');
 const addSchema = z.strictObject({ name, look: lookSchema });
 const changeSchema = z.strictObject({ revision, look: lookSchema });
-const siteIds = z.array(z.uuid()).min(1, 'at least one site').max(500);
 const giveSchema = z.strictObject({
   to: siteIds,
   parts: z.array(z.enum(TAKEOVER_PARTS)).min(1, 'at least one part'),

@@ -1,17 +1,17 @@
-import type { GivenReport, RequestedRun, Run, RunList } from '@douane/api';
+import type { GivenReport, RequestedRun, RequestedRuns, Run, RunList } from '@douane/api';
 import type { CheckedCase } from '@douane/core/check';
 import { scanPlanSchema } from '@douane/core/coverage';
 import { webAddress } from '@douane/core/setup';
 import { Router } from 'express';
 import { z } from 'zod';
 import { giveCheckReport } from '../acts/check-reports';
-import { cancelRun, requestRun } from '../acts/runs';
+import { cancelRun, requestRun, requestRuns } from '../acts/runs';
 import { answer } from '../answer';
 import type { ServerContext } from '../context';
-import { checkReportOf } from '../db/check-reports.sql';
+import { checkReportOf, REPORT_FORMS } from '../db/check-reports.sql';
 import { listCheckedCases, listRuns, type RunKind, runById } from '../db/runs.sql';
 import { notFound } from '../problems';
-import { bodyOf } from './body';
+import { bodyOf, siteIds } from './body';
 import { caseTexts } from './check-setup';
 import { personOf } from './session';
 import { actorOf, siteIdOf, siteOf } from './site-of';
@@ -28,11 +28,19 @@ const OPTIONS: Record<Exclude<RunKind, 'import'>, z.ZodType<object>> = {
   'sign-in': z.strictObject({}),
 };
 
+const severalSites = z.strictObject({ siteIds });
+
 /** Scans, checks, looks and trials of a sign-in: ask for one, see how far it is, cancel it, read its report. */
 export function runRoutes(context: ServerContext): Router {
   const { db } = context;
   const router = Router();
 
+  for (const kind of ['scan', 'check'] as const) {
+    router.post(`/${kind}s`, async (req, res) => {
+      const { siteIds } = bodyOf(severalSites, req);
+      answer<RequestedRuns>(res, { sites: await requestRuns(context, actorOf(req), siteIds, kind) }, 202);
+    });
+  }
   for (const kind of ['scan', 'check', 'draft-check', 'look', 'sign-in'] as const) {
     router.post(`/sites/:siteId/${kind}s`, async (req, res) => {
       const site = await siteOf(context, req);
@@ -58,17 +66,18 @@ export function runRoutes(context: ServerContext): Router {
   });
 
   router.post('/runs/:runId/report', async (req, res) => {
-    const hash = await giveCheckReport(context, actorOf(req), personOf(req).organisation, req.params.runId);
-    answer<GivenReport>(res, { hash });
+    const files = await giveCheckReport(context, actorOf(req), personOf(req).organisation, req.params.runId);
+    answer<GivenReport>(res, { files });
   });
 
-  router.get('/runs/:runId/report.html', async (req, res) => {
-    const { organisationId } = personOf(req);
-    const report = await checkReportOf(db, organisationId, req.params.runId);
-    if (!report) throw notFound('report of this check yet');
+  router.get('/runs/:runId/report.:format', async (req, res) => {
+    const { runId, format } = req.params;
+    const form = z.enum(REPORT_FORMS).safeParse(format).data;
+    const report = form && (await checkReportOf(db, personOf(req).organisationId, runId, form));
+    if (!form || !report) throw notFound('report of this check yet');
     res
-      .attachment(`check-${report.hash.slice(0, 12)}.html`)
-      .type('html')
+      .attachment(`check-${report.hash.slice(0, 12)}.${form}`)
+      .type(form)
       .send(report.body);
   });
 

@@ -1,5 +1,6 @@
 import { workerData } from 'node:worker_threads';
 import { type AppliesAbout, appliesPdf } from '../reports/applies-pdf';
+import { type CheckAbout, checkReportPdf } from '../reports/check-pdf';
 import { type PdfAbout, scanReportPdf } from '../reports/scan-pdf';
 import { type TreatmentsAbout, treatmentsPdf } from '../reports/treatments-pdf';
 import { answerWith } from './answer';
@@ -8,7 +9,8 @@ import { answerWith } from './answer';
 export type PdfThreadData =
   | { report: 'scan'; about: PdfAbout }
   | { report: 'treatments'; about: TreatmentsAbout }
-  | { report: 'applies'; about: AppliesAbout };
+  | { report: 'applies'; about: AppliesAbout }
+  | { report: 'check'; about: CheckAbout };
 
 function made({ report, about }: PdfThreadData): Promise<Buffer> {
   switch (report) {
@@ -18,6 +20,8 @@ function made({ report, about }: PdfThreadData): Promise<Buffer> {
       return treatmentsPdf(about);
     case 'applies':
       return appliesPdf(about);
+    case 'check':
+      return checkReportPdf(about);
   }
 }
 

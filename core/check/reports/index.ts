@@ -1,4 +1,11 @@
-export { checkAsHtml, type ReportFacts } from './html';
+export {
+  type ReportBlock,
+  type ReportContent,
+  type ReportFacts,
+  reportContent,
+  VERDICT_LETTERS,
+} from './content';
+export { checkAsHtml } from './html';
 export { checkAsJson } from './json';
 export { checkAsJunit } from './junit';
 export { checkAsMarkdown } from './markdown';

@@ -1,10 +1,11 @@
-import type { SiteSummary } from '@douane/api';
+import type { RequestedRuns, SiteSummary } from '@douane/api';
 import { STATIONS, type Stage, type Station } from '@douane/core/board';
 import { plural } from '@douane/core/words';
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import clsx from 'clsx';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { call } from '../api/client';
 import * as queries from '../api/queries';
 import { neighbour, useKeys } from '../ui/keys';
 import { Mark } from '../ui/mark';
@@ -18,6 +19,19 @@ export function Board() {
   const sites = data?.sites ?? [];
   const [selected, select] = useState<string>();
   const current = sites.find((site) => site.id === selected) ?? sites[0];
+  const client = useQueryClient();
+  const [ticked, tick] = useState<ReadonlySet<string>>(new Set());
+  const chosen = sites.filter(({ id }) => ticked.has(id));
+  const turn = (ids: readonly string[], on: boolean) =>
+    tick((before) => new Set([...before].filter((id) => !ids.includes(id)).concat(on ? ids : [])));
+  const start = useMutation({
+    mutationFn: (kind: 'scan' | 'check') =>
+      call<RequestedRuns>('POST', `/${kind}s`, { siteIds: chosen.map(({ id }) => id) }),
+    onSuccess: () => {
+      tick(new Set());
+      return client.invalidateQueries({ queryKey: ['board'] });
+    },
+  });
   const move = (step: 1 | -1) => select(neighbour(sites, current, step)?.id);
   const open = (site: SiteSummary | undefined) => site && void navigate(`/sites/${site.id}/${site.next.station}`);
   useKeys({
@@ -27,21 +41,32 @@ export function Board() {
     ArrowUp: () => move(-1),
     Enter: () => open(current),
     n: () => void navigate('/sites/new'),
+    x: () => current && turn([current.id], !ticked.has(current.id)),
   });
+  const nameOf = (id: string) => sites.find((site) => site.id === id)?.name ?? id;
   const needed = sites.filter((site) => site.next.needed).length;
   return (
     <main className="px-5 py-6">
       <Finding
         title={sites.length > 0 ? 'Where you are needed' : 'No site yet'}
         acts={
-          <Button kind={sites.length > 0 ? 'plain' : 'act'} onClick={() => void navigate('/sites/new')}>
-            Take on a site
-          </Button>
+          <>
+            {chosen.length > 0 &&
+              (['scan', 'check'] as const).map((kind) => (
+                <Button key={kind} onClick={() => start.mutate(kind)} disabled={start.isPending}>
+                  {kind === 'scan' ? 'Scan' : 'Check'} {plural(chosen.length, 'site')}
+                </Button>
+              ))}
+            <Button kind={sites.length > 0 ? 'plain' : 'act'} onClick={() => void navigate('/sites/new')}>
+              Take on a site
+            </Button>
+          </>
         }
       >
         {sites.length > 0 && `${plural(sites.length, 'site')}, ${needed} with something to do.`}
       </Finding>
-      <Trouble error={error} />
+      <Trouble error={error ?? start.error} />
+      {start.data && <Asked sites={start.data.sites} kind={start.variables} nameOf={nameOf} />}
       {data?.notices.map((words) => (
         <p key={words} className="mb-3 border-l-4 border-held bg-sheet px-3 py-2">
           {words}
@@ -59,6 +84,19 @@ export function Board() {
             <table className="w-full min-w-[1000px] border-t-2 border-ink bg-sheet">
               <thead>
                 <tr className="border-b border-ink">
+                  <th className="w-8 px-2.5 py-2">
+                    <input
+                      type="checkbox"
+                      aria-label="All sites"
+                      checked={chosen.length === sites.length}
+                      onChange={({ target }) =>
+                        turn(
+                          sites.map(({ id }) => id),
+                          target.checked,
+                        )
+                      }
+                    />
+                  </th>
                   <th className="px-2.5 py-2">Site</th>
                   {STATIONS.map((station) => (
                     <th key={station} className="px-2.5 py-2">
@@ -79,6 +117,14 @@ export function Board() {
                     )}
                     onMouseDown={() => select(site.id)}
                   >
+                    <td className="px-2.5 py-2.5">
+                      <input
+                        type="checkbox"
+                        aria-label={`Choose ${site.name}`}
+                        checked={ticked.has(site.id)}
+                        onChange={({ target }) => turn([site.id], target.checked)}
+                      />
+                    </td>
                     <td className="px-2.5 py-2.5">
                       <Link
                         to={`/sites/${site.id}/${site.next.station}`}
@@ -116,12 +162,39 @@ export function Board() {
             <Legend name="slipped">slipped or failed</Legend>
             <Legend name="nothing">nothing there</Legend>
             <span className="ml-auto">
-              <Key>j</Key> <Key>k</Key> move <Key>enter</Key> open <Key>n</Key> new site <Key>?</Key> all keys
+              <Key>j</Key> <Key>k</Key> move <Key>enter</Key> open <Key>x</Key> choose <Key>n</Key> new site{' '}
+              <Key>?</Key> all keys
             </span>
           </footer>
         </>
       )}
     </main>
+  );
+}
+
+/** What came of asking for scans or checks of several sites. */
+function Asked({
+  sites,
+  kind,
+  nameOf,
+}: {
+  sites: RequestedRuns['sites'];
+  kind: 'scan' | 'check';
+  nameOf(id: string): string;
+}) {
+  const taken = sites.filter(({ problem }) => problem === undefined).length;
+  return (
+    <div role="status" className="mb-3 border-l-4 border-stamp bg-sheet px-3 py-2">
+      {taken > 0 && `${kind === 'scan' ? 'Scans' : 'Checks'} of ${plural(taken, 'site')} are under way.`}
+      {sites.map(
+        ({ siteId, problem }) =>
+          problem !== undefined && (
+            <p key={siteId}>
+              {nameOf(siteId)}: {problem}.
+            </p>
+          ),
+      )}
+    </div>
   );
 }
 

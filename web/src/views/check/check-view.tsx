@@ -25,7 +25,6 @@ export function CheckView() {
   // Made once, and kept as it was given out, so that it can be verified.
   const give = useMutation({
     mutationFn: (runId: string) => call<GivenReport>('POST', `/runs/${runId}/report`),
-    onSuccess: (_, runId) => location.assign(`/api/runs/${runId}/report.html`),
   });
   const running = latest && underWay(latest.state) ? latest : null;
   useKeys({ r: () => !running && start.mutate(undefined) });
@@ -105,10 +104,16 @@ export function CheckView() {
         )}
       </Finding>
       {give.data && (
-        <p className="mb-3 max-w-[720px] text-ink2 [overflow-wrap:anywhere]" role="status">
-          Given out as one file, kept with its hash <span className="mono">{give.data.hash}</span>. Whoever has it can
-          have it verified: <span className="mono">douane verify-report FILE</span>.
-        </p>
+        <div className="mb-3 max-w-[720px] border-l-4 border-stamp bg-sheet px-3 py-2" role="status">
+          Kept as given out, each file with its hash. Whoever has one can have it verified:{' '}
+          <span className="mono">douane verify-report FILE</span>.
+          {give.data.files.map(({ form, hash }) => (
+            <p key={form} className="text-ink2 [overflow-wrap:anywhere]">
+              <a href={`/api/runs/${give.variables}/report.${form}`}>{form === 'html' ? 'HTML file' : 'PDF'}</a>,
+              SHA-256 <span className="mono">{hash}</span>
+            </p>
+          ))}
+        </div>
       )}
       <Trouble error={error ?? start.error ?? give.error} />
       {site.state.version !== null && !running && <Visits siteId={site.id} pages={report?.pages.length ?? null} />}
