@@ -18,7 +18,7 @@ const POLICY = policyFor(plan, (purpose) => purpose === 'necessary')!;
 function exposed(body: string, how: Partial<ExposedBy> & { headers?: Record<string, string>; head?: string } = {}) {
   const { headers = {}, head = GATE, ...rest } = how;
   const html = `<!doctype html>\n<html><head>${head}</head>\n<body>\n${body}</body></html>`;
-  const page = { url: 'http://site.test/fares', atMs: 0, html, headers };
+  const page = { url: 'http://site.test/fares', at: 0, atMs: 0, html, headers };
   return exposedIn(page, { plan, base: BASE, by: 'policy', granted: nothing, ...rest });
 }
 const tags = (...given: Parameters<typeof exposed>) => exposed(...given).filter(({ what }) => what === 'tag');

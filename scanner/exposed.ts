@@ -11,6 +11,8 @@ export interface ServedPage {
   url: string;
   /** Milliseconds since the visit began. */
   atMs: number;
+  /** Milliseconds since 1970. */
+  at: number;
   html: string;
   headers: Readonly<Record<string, string>>;
 }

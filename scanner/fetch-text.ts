@@ -9,6 +9,8 @@ export interface FetchOptions {
   maxBytes: number;
   timeoutMs?: number;
   badCertificates?: boolean;
+  /** What is asked as. */
+  userAgent?: string;
   signal?: AbortSignal;
 }
 
@@ -51,12 +53,13 @@ type Answer = Fetched | { redirect: string };
 
 function fetchOnce(url: URL, options: FetchOptions): Promise<Answer> {
   const { allowPrivate, resolve = [], maxBytes, timeoutMs = 10_000, badCertificates, signal } = options;
+  const { userAgent = 'Douane' } = options;
   const mappedTo = resolve.find(({ host }) => host === url.hostname)?.to;
   return new Promise((done, fail) => {
     const request = guardedRequest(url, {
       allowPrivate,
       mappedTo,
-      headers: { accept: '*/*', 'user-agent': 'Douane' },
+      headers: { accept: '*/*', 'user-agent': userAgent },
       rejectUnauthorized: !badCertificates,
       signal,
     });

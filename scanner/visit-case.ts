@@ -3,6 +3,7 @@ import {
   type Adversity,
   type Carried,
   type CheckedCase,
+  type CheckedItem,
   carriedBy,
   choiceWord,
   type Exposed,
@@ -11,6 +12,7 @@ import {
   permissionAt,
   permissionsOf,
   recordProblems,
+  type ServedOnce,
   shownBy,
   signalsOf,
   type VisitorCase,
@@ -33,11 +35,16 @@ import { type Resolve, type SentOut, startProxy } from './guard';
 import type { HarEntry } from './har';
 import { heardIn } from './heard';
 import { isHeldAtOwn } from './of-site';
+import { partsOf } from './page-parts';
 import { pause, Visitor } from './visitor';
+import type { Frame, Moment } from './watch/film';
 import type { KeptName } from './watch/kept';
 
 /** What the browser says it sent comes to the proxy by another way. */
 const NETWORK_MS = 80;
+
+/** Pictures that are kept of one visit. */
+const MOST_PICTURES = 6;
 
 /** Looks records up by their ids, as they stand in the ledger. */
 export type LookUpRecords = (ids: readonly string[]) => Promise<RecordBody[]>;
@@ -51,6 +58,8 @@ export interface CaseSurroundings {
   ledger?: LookUpRecords;
   /** The gate of `release`, which is not published; absent: the site gets what is in force. */
   draft?: GateOnTrial;
+  /** Keep what the screen shows, for what slips. */
+  filmed?: boolean;
   signal?: AbortSignal;
   onHar?: (visitorCase: VisitorCase, entries: HarEntry[]) => void;
 }
@@ -60,8 +69,12 @@ export interface CaseVisit {
   /** Number of the release that the site was found to carry; `null`: no gate of ours was there. */
   version: number | null;
   exposed: Exposed[];
+  /** What the markup of its pages asked for, to be held against other visits. */
+  served: ServedOnce[];
   /** What requests carried; to be held against the identifiers of the other visits. */
   carried: Carried[];
+  /** What the screen showed when something slipped; only where it is filmed. */
+  frames: Frame[];
   /** Values of this visit that look like identifiers; in memory only. */
   identifiers: string[];
 }
@@ -100,6 +113,7 @@ export async function visitCase(
     language: visitorCase.signals.find((one) => one.startsWith('language:'))?.slice('language:'.length),
   });
   const ledger = draft ? await serveDraft(visitor.context, base, release, draft) : surroundings.ledger;
+  const film = surroundings.filmed ? await visitor.watch.film() : null;
   const goto = async (page: string) => {
     const arrival = await visitor.goto(page, signal);
     // Without its first page there was no visit; of any other it is told.
@@ -150,7 +164,8 @@ export async function visitCase(
     const exposed = served.flatMap((page) =>
       exposedIn(page, { ...by, granted: permissionAt(permissions, page.atMs).decision.granted }),
     );
-    for (const item of items.filter(({ verdict }) => verdict === 'slipped')) {
+    const slips = items.filter(({ verdict }) => verdict === 'slipped');
+    for (const item of slips) {
       const shown = shownBy(item, exposed);
       if (shown) item.shown = shown;
     }
@@ -165,6 +180,9 @@ export async function visitCase(
       return { id, step, clickedAtMs, atMs, ...(at && { committedAtMs: visitor.clock.fromWall(Date.parse(at)) }) };
     });
     const notChecked = [...failed, ...taken.problems];
+    const robotAsked = visitor.watch
+      .hostsThatAskForProgram()
+      .map((host) => `${host} asks whether a program drives the browser, and may do otherwise then.`);
     const checked: CheckedCase = {
       id: visitorCase.id,
       place: visitorCase.place,
@@ -177,16 +195,28 @@ export async function visitCase(
       ...(record !== undefined && { record: { id: record } }),
       items,
       ...(heard && { told: judgeTold(listeners, granted, heard) }),
-      problems: [...notChecked, ...problems, ...differences, ...visitor.problems],
+      problems: [...notChecked, ...problems, ...differences, ...robotAsked, ...visitor.problems],
       ...(notChecked.length > 0 && { notChecked }),
     };
     const identifiers = [...new Set([...identifiersIn(stored).keys(), ...carried.map((one) => one.identifier)])];
-    return { checked, version, exposed, carried, identifiers };
+    const moments = [...slips.flatMap(momentOf), ...carried].sort((a, b) => a.atMs - b.atMs);
+    const frames = film?.showing(moments, MOST_PICTURES) ?? [];
+    // What a server can know of its visitor, and when in the visit it was asked.
+    const known = [...visitorCase.signals].sort().join();
+    const alike = served.map(({ url, at, atMs, html }, i): ServedOnce => {
+      const granted = JSON.stringify(permissionAt(permissions, atMs).decision.granted);
+      return { url, at, like: `${i} ${url} ${known} ${granted}`, parts: partsOf(html, url) };
+    });
+    return { checked, version, exposed, served: alike, carried, identifiers, frames };
   } finally {
     await visitor.close();
     await proxy.close();
   }
 }
+
+/** When and where an item first acted; nothing where it did not. */
+export const momentOf = ({ firstAtMs: atMs, page }: CheckedItem): Moment[] =>
+  atMs === undefined || page === undefined ? [] : [{ atMs, page }];
 
 /** The clock of a machine that is kept right by small steps is set by less than this, in ms. */
 const CLOCK_STEP_MS = 500;

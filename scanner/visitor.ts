@@ -256,7 +256,9 @@ export class Visitor {
     const read = Promise.all([answer.text(), answer.allHeaders()]);
     const [html, headers] = (await Promise.race([read, pause(BODY_MS)]).catch(() => undefined)) ?? []; // it may have gone
     if (html === undefined || headers === undefined) return null;
-    return { url, atMs: this.clock.fromMonotonic(asked?.sentAt ?? 0), html: html.slice(0, MOST_MARKUP), headers };
+    const sentAt = asked?.sentAt ?? 0;
+    const [atMs, at] = [this.clock.fromMonotonic(sentAt), this.clock.wallOf(sentAt)];
+    return { url, atMs, at, html: html.slice(0, MOST_MARKUP), headers };
   }
 
   /** Scrolls to the end screen by screen, so that what loads on coming into sight does, wherever it stands. */

@@ -67,6 +67,7 @@ beforeAll(async () => {
     '0015_check_after_publishing',
     '0016_draft_checks',
     '0017_check_report_forms',
+    '0018_check_pictures',
   ]);
   db = openPool(urls.databaseUrl);
   const { rows } = await db.query('SELECT id FROM organisation');

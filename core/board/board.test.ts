@@ -45,6 +45,12 @@ it.each<[string, Partial<SiteState>, string, string]>([
     'check',
     'See the 3 items that slipped',
   ],
+  [
+    'a check runs, of which no release is known yet',
+    { check: { ...done.check!, state: 'running', version: null } },
+    'check',
+    'The check is running',
+  ],
   ['all is well', {}, 'check', 'Nothing to do'],
 ])('when %s', (_when, change, station, words) => {
   expect(nextStep({ ...done, ...change })).toMatchObject({ station, words });

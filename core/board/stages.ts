@@ -106,8 +106,8 @@ export function nextStep(state: SiteState): NextStep {
   if (!gate) return need('install', 'Install the gate');
   if (underWay(gate.state)) return wait('install', 'Looking for the gate');
   if (gate.state !== 'done' || gate.first < gate.of) return need('install', 'Put the gate first on every page');
+  if (check && underWay(check.state)) return wait('check', 'The check is running');
   if (!check || check.version !== version) return need('check', `Check v${version}`);
-  if (underWay(check.state)) return wait('check', 'The check is running');
   if (check.state !== 'done' || check.failed) return need('check', 'Check again');
   return wait('check', 'Nothing to do');
 }

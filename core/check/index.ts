@@ -1,3 +1,4 @@
+export { changeOf, type ServedOnce, type SiteChange, toldApart } from './alike';
 export { type Baseline, baselineSchema, type Parted, partByBaseline } from './baseline';
 export { type Carried, carriedBy, type SentText, withCarried } from './carried';
 export {
@@ -41,4 +42,4 @@ export {
 export { type CheckedTold, type Heard, judgeTold } from './told';
 export * from './types';
 export { withUnscanned } from './unscanned';
-export { choiceWord, exposureWords, luckWords, slipWords, toldWords } from './words';
+export { changeWords, choiceWord, exposureWords, luckWords, pictureWords, slipWords, toldWords } from './words';

@@ -119,6 +119,8 @@ export interface CheckedItem {
   shown?: Shown;
   /** Who brought it in: somebody whose purpose was permitted, which is no yes to anybody else. */
   guestOf?: { host: string; purpose: string };
+  /** What the screen showed then, by its number among the check's pictures, and when exactly; see `CheckOptions.onPicture`. */
+  picture?: { number: number; atMs: number };
   /** No scan of the site has seen it; only where its scans are known. */
   neverScanned?: true;
   /** Every firing, for the crossing chart: its time, and whether it was permitted at that time. */

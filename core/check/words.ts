@@ -1,6 +1,7 @@
 import { UNRULED_MARK } from '../hold/look-up';
 import { GATE_WORDS } from '../look/words';
 import { plural } from '../words/index';
+import type { SiteChange } from './alike';
 import type { CheckedTold } from './told';
 import type { CheckedItem, Exposed, Exposure, Shown, SlipCause, Step } from './types';
 
@@ -44,6 +45,17 @@ function whenWords(cause: SlipCause, purpose: string | null): string {
       return `${open}It fired ${Math.round(cause.ms)} ms after ${cause.ended ? 'a yes to it stood no more' : 'a record that does not permit it'}.`;
   }
 }
+
+/** When a picture was taken, against the moment that it is to show. Both in ms of the visit. */
+export function pictureWords(atMs: number, momentMs: number): string {
+  const by = Math.round(atMs - momentMs);
+  if (by === 0) return 'The screen in that moment.';
+  return by < 0 ? `The screen as it stood since ${-by} ms.` : `The screen ${by} ms later; nothing was painted before.`;
+}
+
+/** That a site changed while it was checked, in a sentence. */
+export const changeWords = ({ at, url, part, isNew }: SiteChange): string =>
+  `The site changed during the check: since ${new Date(at).toISOString()} ${url} ${isNew ? 'has' : 'no more has'} "${part}". What this visit saw before is of the site as it was.`;
 
 /** The steps of a case as one word: `none`, `accept`, `refuse`, `only:PURPOSE`, `withdraw`; others joined by `+`. */
 export function choiceWord(steps: readonly Step[]): string {

@@ -216,7 +216,8 @@ export function installHooks(bindingName: string): void {
   watch(globalThis.WebGLRenderingContext?.prototype, 'getParameter', 'graphics-card', asksCard);
   watch(globalThis.WebGL2RenderingContext?.prototype, 'getParameter', 'graphics-card', asksCard);
   watch(globalThis.MediaDevices?.prototype, 'enumerateDevices', 'enumerateDevices');
-  for (const name of ['hardwareConcurrency', 'deviceMemory', 'plugins', 'mimeTypes', 'maxTouchPoints', 'connection']) {
+  const facts = ['hardwareConcurrency', 'deviceMemory', 'plugins', 'mimeTypes', 'maxTouchPoints', 'connection'];
+  for (const name of [...facts, 'webdriver']) {
     const own = Object.getOwnPropertyDescriptor(Navigator.prototype, name);
     if (!own?.get) continue;
     const { get } = own;

@@ -15,6 +15,7 @@ import type { Page } from 'playwright-core';
 import type { z } from 'zod';
 import type { SentOut } from '../guard';
 import type { VisitClock } from './clock';
+import { Film } from './film';
 import { type HookReport, installHooks } from './hooks';
 import { askPage } from './isolated-world';
 import { type KeptName, keptOf } from './kept';
@@ -151,6 +152,13 @@ export class PageWatch {
     events.on('DOMStorage.domStorageItemUpdated', (event) => stored(event.storageId, event.key));
   }
 
+  /** Keeps what the screen shows from now on. */
+  async film(): Promise<Film> {
+    const film = new Film(this.session, this.options.clock, () => this.requests.currentPage);
+    await film.start();
+    return film;
+  }
+
   /** A script of the page did not end by itself. */
   get scriptsStopped(): boolean {
     return this.session.stopped;
@@ -229,6 +237,12 @@ export class PageWatch {
       },
       asked,
     );
+  }
+
+  /** Hosts whose scripts asked whether a program drives the browser (WebDriver, `navigator.webdriver`). */
+  hostsThatAskForProgram(): string[] {
+    const asks = this.reports.filter(({ what, text }) => what === 'read' && text === 'webdriver');
+    return [...new Set(asks.map(({ stack, page }) => new URL(this.writer(stack).url ?? page).hostname))];
   }
 
   /** All values that were stored; for the check, which looks for them in what is sent. */

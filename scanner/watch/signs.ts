@@ -27,7 +27,7 @@ export function signsOf(of: SignsOf, asked?: string): Sign[] {
     .filter((request) => request.left && party(new URL(request.url).hostname, request.page) === 'third')
     .map((request) => ({ url: request.url, page: asked ?? request.page, chain: requests.chainOf(request) }));
   const reads = reports
-    .filter((report) => report.what === 'read')
+    .filter((report) => report.what === 'read' && report.text !== 'webdriver')
     .map(({ text, stack, page }) => {
       const { url = page, chain } = writer(stack);
       return { what: text, page: asked ?? page, script: url, chain };

@@ -1,8 +1,9 @@
 import type { CheckReport } from '@douane/core/check';
-import { checkAsHtml } from '@douane/core/check/reports';
+import { checkAsHtml, picturesOf } from '@douane/core/check/reports';
 import { FIRST_PREVIOUS_HASH } from '@douane/core/consent';
 import canonicalize from 'canonicalize';
 import type { ServerContext } from '../context';
+import { checkPictures } from '../db/check-pictures.sql';
 import { checkReportsOf, insertCheckReport, REPORT_FORMS, type ReportForm } from '../db/check-reports.sql';
 import { ledgerHead } from '../db/records.sql';
 import { releaseByNumber } from '../db/releases.sql';
@@ -39,15 +40,18 @@ export async function giveCheckReport(
   if (!site || !release) throw notFound('release that was checked');
   const head = await ledgerHead(db, organisationId, siteId);
   const madeAt = new Date();
-  const about: CheckAbout = {
-    report: { ...(run.report as CheckReport), cases: await listCheckedCases(db, organisationId, runId) },
+  const report = { ...(run.report as CheckReport), cases: await listCheckedCases(db, organisationId, runId) };
+  const pictures = await checkPictures(db, organisationId, runId, picturesOf(report));
+  const about: Required<CheckAbout> = {
+    report,
+    pictures: new Map([...pictures].map(([number, jpeg]) => [number, jpeg.toString('base64')])),
     facts: {
       ...{ organisation, site: site.setup.site.name, madeAt: madeAt.toISOString(), madeBy: name, head },
       release: { number, hash: sha256(canonicalize(release)!) },
     },
   };
   const bodies = {
-    html: async () => Buffer.from(checkAsHtml(about.report, about.facts)),
+    html: async () => Buffer.from(checkAsHtml(about.report, about.facts, about.pictures)),
     pdf: () => pdfThread({ report: 'check', about }, config),
   };
   const files = await Promise.all(missing.map(async (form) => ({ form, body: await bodies[form]() })));

@@ -11,6 +11,7 @@ import { compileRelease, type Release } from '@douane/core/release';
 import { gateFiles } from '@douane/gate';
 import { CannotRun, type CheckOptions, runCheck } from '@douane/scanner';
 import { checkedSetup } from '../acts/drafts';
+import { insertCheckPictures } from '../db/check-pictures.sql';
 import { listItems } from '../db/items.sql';
 import { recordsById } from '../db/records.sql';
 import { newestRelease, nextReleaseNumber, releaseInForce } from '../db/releases.sql';
@@ -76,6 +77,7 @@ async function checked(
 ): Promise<JobResult & { cases: CheckedCase[] }> {
   const { organisationId } = run;
   const asked = (run.options.cases as string[] | undefined) ?? (await checkCasesOf(db, organisationId, site.id));
+  const pictures = new Map<number, Buffer>();
   const { cases: judged, ...report } = await runCheck(target, release, {
     ...of,
     cases: asked ? asked.map((text) => caseOf(text, release)) : usualCases(release),
@@ -83,12 +85,14 @@ async function checked(
     allowPrivate: config.allowPrivate,
     catalogue: knowledge.all,
     signal,
+    onPicture: (number, jpeg) => void pictures.set(number, jpeg),
     onProgress: progress,
   });
   const scanned = await listItems(db, organisationId, site.id);
   // Where nothing was scanned yet, that nothing was seen says nothing.
   const cases = scanned.length > 0 ? withUnscanned(judged, scanned) : judged;
   await insertCheckedCases(db, organisationId, run.id, cases);
+  await insertCheckPictures(db, organisationId, run.id, pictures);
   return {
     cases,
     report,

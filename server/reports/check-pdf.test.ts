@@ -8,6 +8,7 @@ const ITEM = {
   name: 'image',
   host: 'ads.localhost',
   purpose: 'advertising',
+  service: 'Ads',
   expected: 'hold',
 } as const;
 const visit = (n: number, verdict: 'held' | 'slipped'): CheckedCase => ({

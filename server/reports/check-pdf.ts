@@ -1,5 +1,11 @@
 import type { CheckReport, Verdict } from '@douane/core/check';
-import { type ReportBlock, type ReportFacts, reportContent, VERDICT_LETTERS } from '@douane/core/check/reports';
+import {
+  type ReportBlock,
+  type ReportFacts,
+  type ReportPictures,
+  reportContent,
+  VERDICT_LETTERS,
+} from '@douane/core/check/reports';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { factLines, heading, pdfOf, reportFrame, safe, table, title } from './pdf';
 
@@ -7,6 +13,7 @@ import { factLines, heading, pdfOf, reportFrame, safe, table, title } from './pd
 export interface CheckAbout {
   report: CheckReport;
   facts: ReportFacts;
+  pictures?: ReportPictures;
 }
 
 /** Characters of one value; addresses and code are long. */
@@ -23,23 +30,31 @@ const SHADES: Record<Verdict, string | undefined> = {
 /** A check as it is given out, as bytes of a PDF: the same content as the HTML file. */
 export const checkReportPdf = (about: CheckAbout): Promise<Buffer> => pdfOf(checkReport(about));
 
-export function checkReport({ report, facts }: CheckAbout): TDocumentDefinitions {
+export function checkReport({ report, facts, pictures = new Map() }: CheckAbout): TDocumentDefinitions {
   const { title: name, result, lead, sections } = reportContent(report, facts);
   return {
     ...reportFrame(name),
     content: [
       title(result),
       ...lead.map((text): Content => ({ text: safe(text, MOST), margin: [0, 1] })),
-      ...sections.flatMap((one) => [heading(one.title), ...one.blocks.flatMap(drawn)]),
+      ...sections.flatMap((one) => [heading(one.title), ...one.blocks.flatMap((block) => drawn(block, pictures))]),
     ],
   };
 }
 
-function drawn(block: ReportBlock): Content[] {
+function drawn(block: ReportBlock, pictures: ReportPictures): Content[] {
   if ('text' in block) return [{ text: safe(block.text, MOST), margin: [0, 2] }];
   if ('heading' in block) return [{ text: safe(block.heading), bold: true, margin: [0, 8, 0, 2] }];
   if ('code' in block) return [{ text: safe(block.code, MOST), fontSize: 7.5, margin: [8, 0, 0, 4] }];
   if ('list' in block) return [{ ul: block.list.map((one) => safe(one, MOST)) }];
+  if ('picture' in block) {
+    const jpeg = pictures.get(block.picture);
+    if (jpeg === undefined) return [];
+    return [
+      { image: `data:image/jpeg;base64,${jpeg}`, width: 320, margin: [0, 4, 0, 0] },
+      { text: block.caption, margin: [0, 1, 0, 4] },
+    ];
+  }
   if ('facts' in block) return factLines(block.facts, MOST);
   if ('rows' in block)
     return [

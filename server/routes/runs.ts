@@ -8,6 +8,7 @@ import { giveCheckReport } from '../acts/check-reports';
 import { cancelRun, requestRun, requestRuns } from '../acts/runs';
 import { answer } from '../answer';
 import type { ServerContext } from '../context';
+import { checkPictures } from '../db/check-pictures.sql';
 import { checkReportOf, REPORT_FORMS } from '../db/check-reports.sql';
 import { listCheckedCases, listRuns, type RunKind, runById } from '../db/runs.sql';
 import { notFound } from '../problems';
@@ -63,6 +64,14 @@ export function runRoutes(context: ServerContext): Router {
     // A check's cases are kept apart from the rest of its report.
     const cases: CheckedCase[] = await listCheckedCases(db, run.organisationId, run.id);
     answer<Run>(res, { ...run, report: { ...(run.report as object), cases } });
+  });
+
+  router.get('/runs/:runId/pictures/:number', async (req, res) => {
+    const { runId, number: n } = req.params;
+    const number = z.coerce.number().int().min(1).max(1_000_000).safeParse(n).data ?? 0;
+    const jpeg = (await checkPictures(db, personOf(req).organisationId, runId, [number])).get(number);
+    if (!jpeg) throw notFound('picture of this check');
+    res.set('cache-control', 'private, max-age=3600').type('jpeg').send(jpeg);
   });
 
   router.post('/runs/:runId/report', async (req, res) => {

@@ -47,6 +47,9 @@ export class LeakyWeb {
   private readonly reached = new Set<string>();
   /** What came to the third party, and what the recorder took, in the order in which it came. */
   private readonly log: { visit: string; granted?: boolean }[] = [];
+  /** What the recorder answers to each choice, by how many it took before; with 201 it takes it. */
+  recorder: (before: number) => number = () => 201;
+  private taken = 0;
   private policy = '';
   private edge!: Edge;
   private edgePort = 0;
@@ -173,6 +176,9 @@ export class LeakyWeb {
     }
     if (path === 'g/s/place') return ['application/json', '{"place":"DE"}'];
     if (path === 'g/s/records' && method === 'POST') {
+      const status = this.recorder(this.taken);
+      if (status !== 201) return ['application/json', '{}', status];
+      this.taken += 1;
       const [, visit = ''] = /^\/(\w+\/\d+(?:~\d+)?)\//.exec(new URL(headers.referer ?? 'http://x').pathname) ?? [];
       this.log.push({ visit, granted: JSON.parse(body).purposes.advertising });
       return ['application/json', '{"id":"00000000-0000-4000-8000-000000000000"}', 201];

@@ -4,7 +4,7 @@ import { mendsFor } from '../mends/index';
 import { exposedOn } from '../shown';
 import { isMistold, slippedFrom, slippedThings, verdictTable } from '../summary';
 import type { CheckedCase, CheckReport, Verdict } from '../types';
-import { exposureWords, luckWords, slipWords, toldWords } from '../words';
+import { exposureWords, luckWords, pictureWords, slipWords, toldWords } from '../words';
 
 /** What a report says of the check besides what was found. */
 export interface ReportFacts {
@@ -24,6 +24,7 @@ export type ReportBlock =
   | { heading: string }
   | { code: string }
   | { list: string[] }
+  | { picture: number; caption: string }
   | { facts: (readonly [name: string, value: string])[] }
   | { heads: string[]; rows: string[][] }
   | { visits: string[]; verdicts: { service: string; cells: (Verdict | null)[] }[] };
@@ -100,8 +101,22 @@ function slipBlocks(
       code ? `${words}\n\n${code}` : words,
     ]),
   ];
-  return [{ heading: `${item.host}: ${item.kind} ${item.name}` }, { facts: facts.filter(([, value]) => value) }];
+  const { picture, firstAtMs = 0 } = item;
+  return [
+    { heading: `${item.host}: ${item.kind} ${item.name}` },
+    { facts: facts.filter(([, value]) => value) },
+    ...(picture ? [{ picture: picture.number, caption: pictureWords(picture.atMs, firstAtMs) }] : []),
+  ];
 }
+
+/** Pictures (JPEG in base64) by their numbers; see `picturesOf`. */
+export type ReportPictures = ReadonlyMap<number, string>;
+/** A report is a file to be sent by mail. */
+const MOST_PICTURES = 24;
+
+/** Numbers of the pictures that a report shows. */
+export const picturesOf = ({ cases }: Pick<CheckReport, 'cases'>): number[] =>
+  [...new Set(slippedThings(cases).flatMap(({ item }) => item.picture?.number ?? []))].slice(0, MOST_PICTURES);
 
 /** How a verdict stands in a table that is too narrow for words. */
 export const VERDICT_LETTERS: Record<Verdict, string> = { held: 'H', cleared: 'C', slipped: 'S', silent: '–' };

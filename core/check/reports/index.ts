@@ -1,7 +1,9 @@
 export {
+  picturesOf,
   type ReportBlock,
   type ReportContent,
   type ReportFacts,
+  type ReportPictures,
   reportContent,
   VERDICT_LETTERS,
 } from './content';

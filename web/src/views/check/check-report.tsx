@@ -50,10 +50,18 @@ function selectionOf(report: CheckReport, caseId: string | null, service: string
 }
 
 /** What is chosen of a report, or else its figures. */
-export function ReportDocket({ report, selection: { visit, service } }: { report: CheckReport; selection: Selection }) {
+export function ReportDocket({
+  runId,
+  report,
+  selection: { visit, service },
+}: {
+  runId: string;
+  report: CheckReport;
+  selection: Selection;
+}) {
   if (service) {
     const items = visit.items.filter((item) => serviceOf(item) === service);
-    return <ServiceDocket service={service} visit={visit} report={report} items={items} />;
+    return <ServiceDocket service={service} visit={visit} report={report} runId={runId} items={items} />;
   }
   return (
     <>

@@ -37,7 +37,7 @@ export function CheckView() {
     <ListAndDocket
       docket={
         <>
-          {report && selection && <ReportDocket report={report} selection={selection} />}
+          {report && selection && <ReportDocket runId={shown!.id} report={report} selection={selection} />}
           <History all={all} shown={finished?.id} />
         </>
       }

@@ -40,7 +40,7 @@ export function DraftCheckView() {
     <ListAndDocket
       docket={
         <>
-          {report && selection && <ReportDocket report={report} selection={selection} />}
+          {report && selection && <ReportDocket runId={shown!.id} report={report} selection={selection} />}
           <History all={all} shown={finished?.id} />
         </>
       }

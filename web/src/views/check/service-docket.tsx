@@ -5,6 +5,7 @@ import {
   exposedOn,
   type Mender,
   mendsFor,
+  pictureWords,
   silentWords,
   slipWords,
 } from '@douane/core/check';
@@ -27,12 +28,14 @@ export function ServiceDocket({
   visit,
   items,
   report,
+  runId,
 }: {
   service: string;
   visit: CheckedCase;
   items: CheckedItem[];
   /** The check of which it is. */
   report: Pick<CheckReport, 'cases' | 'exposed'>;
+  runId: string;
 }) {
   const worst = items[0];
   if (!worst) return null;
@@ -85,6 +88,18 @@ export function ServiceDocket({
               ],
             ]}
           />
+        </Section>
+      )}
+      {worst.picture && (
+        <Section title="What the visitor saw">
+          <figure>
+            <img
+              className="w-full border border-line"
+              src={`/api/runs/${runId}/pictures/${worst.picture.number}`}
+              alt={`The page ${Math.round(worst.picture.atMs)} ms into the visit`}
+            />
+            <figcaption className="text-ink2">{pictureWords(worst.picture.atMs, worst.firstAtMs ?? 0)}</figcaption>
+          </figure>
         </Section>
       )}
       {worst.chain && worst.chain.length > 0 && (

@@ -1,0 +1,31 @@
+import type { Queryable } from './db';
+
+/** Keeps the pictures (JPEG) of a check, by the numbers that its items have for them. */
+export async function insertCheckPictures(
+  db: Queryable,
+  organisationId: string,
+  runId: string,
+  pictures: ReadonlyMap<number, Buffer>,
+): Promise<void> {
+  for (const [number, jpeg] of pictures) {
+    await db.query(
+      `INSERT INTO check_picture (organisation_id, run_id, number, jpeg) VALUES ($1, $2, $3, $4)
+       ON CONFLICT (run_id, number) DO UPDATE SET jpeg = excluded.jpeg`,
+      [organisationId, runId, number, jpeg],
+    );
+  }
+}
+
+/** Pictures of a check by their numbers. */
+export async function checkPictures(
+  db: Queryable,
+  organisationId: string,
+  runId: string,
+  numbers: readonly number[],
+): Promise<Map<number, Buffer>> {
+  const { rows } = await db.query<{ number: number; jpeg: Buffer }>(
+    'SELECT number, jpeg FROM check_picture WHERE organisation_id = $1 AND run_id = $2 AND number = ANY($3)',
+    [organisationId, runId, numbers],
+  );
+  return new Map(rows.map(({ number, jpeg }) => [number, jpeg]));
+}
