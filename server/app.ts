@@ -6,12 +6,14 @@ import session from 'express-session';
 import helmet from 'helmet';
 import type { ServerContext } from './context';
 import { answerProblem, noSuchPath } from './problems';
+import { accessTokenRoutes } from './routes/access-tokens';
 import { boardRoutes } from './routes/board';
 import { checkSetupRoutes } from './routes/check-setup';
 import { classifyRoutes } from './routes/classify';
 import { knowledgeRoutes } from './routes/knowledge';
 import { lookRoutes } from './routes/looks';
 import { nameFamilyRoutes } from './routes/name-families';
+import { pipelineRoutes } from './routes/pipeline';
 import { recordRoutes } from './routes/records';
 import { regionRoutes } from './routes/regions';
 import { releaseRoutes } from './routes/releases';
@@ -57,6 +59,8 @@ export function createApp(context: ServerContext): { app: Express; close(): void
       strictTransportSecurity: config.publicUrl.startsWith('https:'),
     }),
   );
+
+  app.use('/api/pipeline', pipelineRoutes(context));
 
   const Store = connectPgSimple(session);
   const store = new Store({ pool: db, tableName: 'session', pruneSessionInterval: PRUNE_SESSIONS_SECONDS });
@@ -106,6 +110,7 @@ export function createApp(context: ServerContext): { app: Express; close(): void
     lookRoutes(context),
     regionRoutes(context),
     recordRoutes(context),
+    accessTokenRoutes(context),
   );
   api.use(noSuchPath);
   app.use('/api', api);

@@ -78,6 +78,7 @@ beforeAll(async () => {
   const { face, form, button } = (await ines.call('GET', `${site}/draft`)).body.setup.banner;
   look = { face, form, button };
   const lookId = (await made('/looks', { name: MARK, look })).id;
+  const tokenId = (await made('/access-tokens', { name: MARK })).id;
   const name = encodeURIComponent(`${MARK} service`);
   ids = {
     siteId,
@@ -96,6 +97,7 @@ beforeAll(async () => {
     answerId,
     number: '1',
     lookId,
+    tokenId,
     revision: '1',
     device: 'desktop',
     server: 'nginx',
@@ -163,6 +165,8 @@ it('somebody of another organisation sees and changes nothing, whatever ids he k
     '/services/ignore': { name: MARK, reason: 'r' },
     '/items/:itemId/notes': { text: 'read by another' },
     '/sites/:siteId/filters': { name: 'f', filter: { search: '', only: [], group: 'none', sort: 'consequence' } },
+    '/scans': { siteIds: [ids.siteId] },
+    '/checks': { siteIds: [ids.siteId] },
     '/looks': { name: 'Theirs', look },
     '/looks/:lookId': { revision: 1, look },
     '/looks/:lookId/given': { to: [ids.siteId] },

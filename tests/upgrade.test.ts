@@ -68,6 +68,7 @@ beforeAll(async () => {
     '0016_draft_checks',
     '0017_check_report_forms',
     '0018_check_pictures',
+    '0019_access_tokens',
   ]);
   db = openPool(urls.databaseUrl);
   const { rows } = await db.query('SELECT id FROM organisation');

@@ -29,10 +29,14 @@ import type { Command } from 'commander';
 import pc from 'picocolors';
 import { parseCount, parseResolve, readBaseline, readCertificate, readSetup, writeOut } from '../files';
 import { progress, progressDone, Refused, today } from '../say';
+import { PipelineServer } from '../server';
 import { readSources } from '../sources';
 
 interface Flags {
-  setup: string;
+  setup?: string;
+  server?: string;
+  token?: string;
+  site?: string;
   case: string[];
   pages: number;
   resolve: string[];
@@ -59,7 +63,13 @@ export function checkCommand(program: Command, root: string): void {
       'visit as each kind of visitor and tell what was held, cleared, or slipped; exit 1 when something slipped or tags were told wrong, 2 where it or a visit could not be run',
     )
     .argument('<url>')
-    .requiredOption('--setup <file>', 'the site’s setup, format douane.setup/3 or older')
+    .option('--setup <file>', 'the site’s setup, format douane.setup/3 or older')
+    .option(
+      '--server <url>',
+      'instead of a setup: a Douane server, whose release in force and ledger it is held against',
+    )
+    .option('--token <token>', 'for --server; or set DOUANE_TOKEN', process.env.DOUANE_TOKEN)
+    .option('--site <key>', 'for --server: which site, where the address is not its own')
     .option('--case <case>', 'such as place=DE,choice=refuse or place=US-CA,gpc; may be given again', many, [])
     .option('--pages <n>', 'most pages to visit in each case', parseCount('--pages'), 12)
     .option('--resolve <host=address:port>', 'where a host is to be found; may be given again', many, [])
@@ -78,7 +88,8 @@ export function checkCommand(program: Command, root: string): void {
     )
     .option('--har <dir>', 'write the requests of each case as HAR 1.2')
     .action(async (url: string, flags: Flags) => {
-      const release = compileRelease(await readSetup(flags.setup), 1, today());
+      const server = flags.server === undefined ? null : await serverOf(url, flags);
+      const release = server?.release ?? compileRelease(await readSetup(setupOf(flags)), 1, today());
       const cases = flags.case.map((text) => {
         const parsed = parseCase(text, release);
         if (typeof parsed === 'string') throw new Refused(`--case ${text}: ${parsed}`);
@@ -97,6 +108,7 @@ export function checkCommand(program: Command, root: string): void {
         resolve: flags.resolve.map(parseResolve),
         ...(flags.draft && { draft: gateFiles(release, await loadGateCode(root), sha256) }),
         trusted: await Promise.all(flags.trust.map(readCertificate)),
+        ...(server && { ledger: server.records }),
         signal: controller.signal,
         onProgress: ({ done, of, current }) => progress(`${done} of ${of} cases  ${current.join(', ')}`),
       });
@@ -113,9 +125,24 @@ export function checkCommand(program: Command, root: string): void {
         await writeOut(file, JSON.stringify(harOf(entries, report.browser)));
       }
       if (flags.json !== '-' && flags.markdown !== '-') summary(report, parted);
+      if (server) {
+        const why = await server.handIn(report);
+        console.error(why ? pc.yellow(`Not kept: ${why}`) : `Kept as a check of ${server.site}, v${release.number}.`);
+      }
       const mistold = report.cases.some(({ told = [] }) => told.some(isMistold));
       process.exitCode = parted.fresh.length > 0 || mistold ? 1 : notChecked(report.cases).length > 0 ? 2 : 0;
     });
+}
+
+function setupOf({ setup }: Flags): string {
+  if (setup === undefined) throw new Refused('give --setup FILE, or --server URL with --token');
+  return setup;
+}
+
+function serverOf(address: string, { setup, draft, server = '', token, site: key }: Flags): Promise<PipelineServer> {
+  if (setup !== undefined || draft) throw new Refused('--server has what is in force; leave out --setup and --draft');
+  if (!token) throw new Refused('--server needs --token, or DOUANE_TOKEN to be set');
+  return PipelineServer.open(server, token, { key, address });
 }
 
 const NO_BASELINE: Baseline = { format: 'douane.baseline/1', known: [] };

@@ -25,6 +25,7 @@ export { BECAME, type Became, type CheckComparison, compareChecks } from './comp
 export { judgeVisit, type Permission, permissionAt, permissionsOf, type Visit } from './judge';
 export { type MadeChoice, recordProblems } from './ledger';
 export * from './mends/index';
+export { checkReportJsonSchema, checkReportSchema } from './report-schema';
 export { exposedOn, shownBy } from './shown';
 export {
   exposedByCase,

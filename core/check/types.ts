@@ -191,8 +191,10 @@ export interface Exposure extends Exposed {
   cases: string[];
 }
 
+export const CHECK_FORMAT = 'douane.check/1';
+
 export interface CheckReport {
-  format: 'douane.check/1';
+  format: typeof CHECK_FORMAT;
   target: string;
   startedAt: string;
   seconds: number;

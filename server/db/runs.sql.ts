@@ -60,6 +60,26 @@ export async function startRun(db: Queryable, id: string): Promise<Run | null> {
   return rows[0] ?? null;
 }
 
+/** Keeps a run that was made elsewhere; gives back its id. */
+export async function insertDoneRun(
+  db: Queryable,
+  run: Pick<Run, 'organisationId' | 'siteId' | 'kind' | 'options'> & {
+    personId: string;
+    startedAt: Date;
+    report: object;
+    summary: object;
+  },
+): Promise<Run> {
+  const { organisationId, siteId, kind, options, personId, startedAt, report, summary } = run;
+  const { rows } = await db.query<Run>(
+    `INSERT INTO run
+       (organisation_id, site_id, kind, state, options, requested_by, started_at, finished_at, report, summary)
+     VALUES ($1, $2, $3, 'done', $4, $5, $6, now(), $7, $8) RETURNING ${COLUMNS}`,
+    [organisationId, siteId, kind, options, personId, startedAt, report, summary],
+  );
+  return rows[0]!;
+}
+
 /** Tells how far it is and that the worker lives; gives back the state, which may say that it is to be cancelled. */
 export async function touchRun(db: Queryable, id: string, progress: unknown): Promise<RunState | null> {
   const { rows } = await db.query(

@@ -1,18 +1,10 @@
-import {
-  type CheckedCase,
-  notChecked,
-  parseCase,
-  slippedThings,
-  usualCases,
-  type VisitorCase,
-  withUnscanned,
-} from '@douane/core/check';
+import { type CheckedCase, parseCase, usualCases, type VisitorCase } from '@douane/core/check';
 import { compileRelease, type Release } from '@douane/core/release';
 import { gateFiles } from '@douane/gate';
 import { CannotRun, type CheckOptions, runCheck } from '@douane/scanner';
 import { checkedSetup } from '../acts/drafts';
+import { checkSummary, withScans } from '../check-summary';
 import { insertCheckPictures } from '../db/check-pictures.sql';
-import { listItems } from '../db/items.sql';
 import { recordsById } from '../db/records.sql';
 import { newestRelease, nextReleaseNumber, releaseInForce } from '../db/releases.sql';
 import { insertCheckedCases, listRuns, type Run, visitedPages } from '../db/runs.sql';
@@ -88,25 +80,10 @@ async function checked(
     onPicture: (number, jpeg) => void pictures.set(number, jpeg),
     onProgress: progress,
   });
-  const scanned = await listItems(db, organisationId, site.id);
-  // Where nothing was scanned yet, that nothing was seen says nothing.
-  const cases = scanned.length > 0 ? withUnscanned(judged, scanned) : judged;
+  const cases = await withScans(db, site, judged);
   await insertCheckedCases(db, organisationId, run.id, cases);
   await insertCheckPictures(db, organisationId, run.id, pictures);
-  return {
-    cases,
-    report,
-    summary: {
-      ...report.summary,
-      things: slippedThings(cases).length,
-      cases: cases.length,
-      pages: report.pages.length,
-      seconds: report.seconds,
-      exposed: report.exposed?.length ?? 0,
-      failed: notChecked(cases).length,
-      version: release.number,
-    },
-  };
+  return { cases, report, summary: checkSummary({ ...report, cases }, release.number) };
 }
 
 /** What was chosen under an earlier release may fit no more. */

@@ -1,3 +1,4 @@
+import { checkReportJsonSchema } from '@douane/core/check';
 import { catalogueJsonSchema, rulingsJsonSchema } from '@douane/core/exchange';
 import { setupJsonSchema } from '@douane/core/setup';
 import { Router } from 'express';
@@ -5,6 +6,7 @@ import { notFound } from '../problems';
 
 const SCHEMAS: Record<string, () => object> = {
   'setup.json': setupJsonSchema,
+  'check.json': checkReportJsonSchema,
   'rulings.json': rulingsJsonSchema,
   'catalogue.json': catalogueJsonSchema,
 };

@@ -126,6 +126,10 @@ const router = createBrowserRouter([
           },
           { path: 'check', lazy: async () => ({ Component: (await import('./views/check/check-view')).CheckView }) },
           {
+            path: 'check/pipeline',
+            lazy: async () => ({ Component: (await import('./views/check/pipeline-view')).PipelineView }),
+          },
+          {
             path: 'check/draft',
             lazy: async () => ({ Component: (await import('./views/check/draft-check-view')).DraftCheckView }),
           },

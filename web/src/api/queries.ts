@@ -1,4 +1,5 @@
 import type {
+  AccessTokenList,
   AlarmList,
   AnswerList,
   Board,
@@ -45,6 +46,10 @@ export const run = <R extends Run>(siteId: string, kind: Run['kind'], id: string
     enabled: id !== undefined,
     placeholderData: keepPreviousData,
   });
+
+/** Tokens of the organisation, by which pipelines hand checks in. */
+export const accessTokens = () =>
+  queryOptions({ queryKey: ['access-tokens'], queryFn: () => call<AccessTokenList>('GET', '/access-tokens') });
 
 export const checkSetup = (siteId: string) =>
   queryOptions({

@@ -38,7 +38,16 @@ export function CheckView() {
       docket={
         <>
           {report && selection && <ReportDocket runId={shown!.id} report={report} selection={selection} />}
-          <History all={all} shown={finished?.id} />
+          <History
+            all={all}
+            shown={finished?.id}
+            ways={
+              <p className="mt-1 flex flex-wrap gap-x-4">
+                <Link to="draft">Of the draft</Link>
+                <Link to="pipeline">From a pipeline</Link>
+              </p>
+            }
+          />
         </>
       }
     >

@@ -41,7 +41,17 @@ export function DraftCheckView() {
       docket={
         <>
           {report && selection && <ReportDocket runId={shown!.id} report={report} selection={selection} />}
-          <History all={all} shown={finished?.id} />
+          <History
+            all={all}
+            shown={finished?.id}
+            ways={
+              <p className="mt-1">
+                <Link to=".." relative="path">
+                  Of what is in force
+                </Link>
+              </p>
+            }
+          />
         </>
       }
     >

@@ -1,6 +1,6 @@
 import type { CheckRun } from '@douane/api';
 import { plural } from '@douane/core/words';
-import { lazy, Suspense } from 'react';
+import { lazy, type ReactNode, Suspense } from 'react';
 import { exactTime } from '../../ui/parts';
 import { RunLine } from '../run-line';
 import { underWay } from '../use-runs';
@@ -13,7 +13,7 @@ const MOST_POINTS = 60;
 const MOST_LINES = 12;
 
 /** What came of a site's checks over time, and each to be opened again or held against the one before. */
-export function History({ all, shown }: { all: CheckRun[]; shown: string | undefined }) {
+export function History({ all, shown, ways }: { all: CheckRun[]; shown: string | undefined; ways?: ReactNode }) {
   const points = all
     .flatMap(({ requestedAt, summary }) => (summary ? { at: requestedAt, ...summary } : []))
     .slice(0, MOST_POINTS)
@@ -30,6 +30,7 @@ export function History({ all, shown }: { all: CheckRun[]; shown: string | undef
           <figcaption className="text-ink2">slipped: whole line; exposed: broken line</figcaption>
         </figure>
       )}
+      {ways}
       {all.length === 0 && <p className="mt-2 text-ink2">None yet.</p>}
       <ul className="mt-2">
         {all.slice(0, MOST_LINES).map((run, i) => {
