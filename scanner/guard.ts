@@ -74,13 +74,19 @@ export interface ProxyOptions {
 }
 
 /**
+ * So long a connection is kept for the next request. Servers end those that idle, most of them after 5 s; a request sent in
+ * that moment would fail for no fault of the page's.
+ */
+const IDLE_MS = 1_500;
+
+/**
  * A proxy on loopback through which the browser goes, so that it is known what left it, and while private addresses are
  * refused. It looks a name up and connects to the very address it approved, so a name that changes between look-up and
  * use, or a redirect, leads nowhere.
  */
 export async function startProxy(options: ProxyOptions): Promise<{ url: string; close(): Promise<void> }> {
   const { allowPrivate, resolve = [], onSent } = options;
-  const agent = new http.Agent({ keepAlive: true });
+  const agent = new http.Agent({ keepAlive: true, timeout: IDLE_MS });
   const server = new ProxyServer({
     host: '127.0.0.1',
     port: 0,

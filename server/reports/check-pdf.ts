@@ -45,7 +45,10 @@ export function checkReport({ report, facts, pictures = new Map() }: CheckAbout)
 function drawn(block: ReportBlock, pictures: ReportPictures): Content[] {
   if ('text' in block) return [{ text: safe(block.text, MOST), margin: [0, 2] }];
   if ('heading' in block) return [{ text: safe(block.heading), bold: true, margin: [0, 8, 0, 2] }];
-  if ('code' in block) return [{ text: safe(block.code, MOST), fontSize: 7.5, margin: [8, 0, 0, 4] }];
+  if ('code' in block) {
+    const lines = block.code.slice(0, MOST).split('\n');
+    return [{ stack: lines.map((line) => safe(line, MOST)), fontSize: 7.5, margin: [8, 0, 0, 4] }];
+  }
   if ('list' in block) return [{ ul: block.list.map((one) => safe(one, MOST)) }];
   if ('picture' in block) {
     const jpeg = pictures.get(block.picture);

@@ -94,18 +94,16 @@ function slipBlocks(
     ['When', slipWords(item)],
     ['On', item.page ?? ''],
     ['Address', item.url ?? ''],
-    ['Brought in by', (item.chain ?? []).map((link) => `${link.url} (${linkWords(link)})`).join(' → ')],
+    ['Brought in by', (item.chain ?? []).map((link) => `${link.url} (${linkWords(link)})`).join(' › ')],
     ['In', cases.map(({ id }) => id).join(', ')],
-    ...mendsFor({ ...item, exposed: exposedOn(item, exposed) }).map(({ words, code }): [string, string] => [
-      'To be done',
-      code ? `${words}\n\n${code}` : words,
-    ]),
   ];
+  const mends = mendsFor({ ...item, exposed: exposedOn(item, exposed) });
   const { picture, firstAtMs = 0 } = item;
   return [
     { heading: `${item.host}: ${item.kind} ${item.name}` },
     { facts: facts.filter(([, value]) => value) },
     ...(picture ? [{ picture: picture.number, caption: pictureWords(picture.atMs, firstAtMs) }] : []),
+    ...mends.flatMap(({ words, code }) => [{ text: `To be done: ${words}` }, ...(code ? [{ code }] : [])]),
   ];
 }
 

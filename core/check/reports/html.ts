@@ -23,7 +23,7 @@ ${sections.map((one) => `<section><h2>${text(one.title)}</h2>${one.blocks.map(bl
 function drawn(of: ReportBlock, pictures: ReportPictures): string {
   if ('text' in of) return `<p>${text(of.text)}</p>`;
   if ('heading' in of) return `<h3>${text(of.heading)}</h3>`;
-  if ('code' in of) return `<pre>${text(of.code)}</pre>`;
+  if ('code' in of) return `<pre>${of.code.split('\n').map(text).join('\n')}</pre>`;
   if ('list' in of) return `<ul>${of.list.map((one) => `<li>${text(one)}</li>`).join('')}</ul>`;
   if ('picture' in of) {
     const jpeg = pictures.get(of.picture);

@@ -101,8 +101,7 @@ export function CheckView() {
         )}
         {!running && site.state.version !== null && site.state.draftDiffers > 0 && (
           <>
-            {' '}
-            The draft differs: <Link to="draft">check it before it is published</Link>.
+            {report ? '. ' : ''}The draft differs: <Link to="draft">check it before it is published</Link>.
           </>
         )}
         {!running && latest?.state === 'failed' && latest.why}
