@@ -20,6 +20,8 @@ function ChosenVisits({ siteId, pages, setup }: { siteId: string; pages: number 
   const client = useQueryClient();
   const [chosen, choose] = useState<readonly string[]>(kept);
   const [more, setMore] = useState('');
+  // At once, and not when the server has answered: the box would spring back under the pointer.
+  const [after, wish] = useState(setup.afterPublishing);
   const save = useMutation({
     mutationFn: (choice: { cases?: readonly string[] | null; afterPublishing?: boolean }) =>
       call('PUT', `/sites/${siteId}/check-setup`, choice),
@@ -97,8 +99,11 @@ function ChosenVisits({ siteId, pages, setup }: { siteId: string; pages: number 
         <label className="mt-3 flex min-h-6 items-center gap-2">
           <input
             type="checkbox"
-            checked={(save.isPending ? save.variables.afterPublishing : undefined) ?? setup.afterPublishing}
-            onChange={({ target }) => save.mutate({ afterPublishing: target.checked })}
+            checked={after}
+            onChange={({ target }) => {
+              wish(target.checked);
+              save.mutate({ afterPublishing: target.checked }, { onError: () => wish(setup.afterPublishing) });
+            }}
           />
           Check by itself when another release comes into force
         </label>
