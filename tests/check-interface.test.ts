@@ -155,3 +155,48 @@ it('is checked by itself after publishing once that is wished', async () => {
   await page.locator('summary', { hasText: 'As usual' }).click();
   await expect.poll(() => box.isChecked()).toBe(true);
 });
+
+it('asks for checks of the chosen sites, and says where there can be none', async () => {
+  await page.goto(`${world.url}/`);
+  await page.getByRole('checkbox', { name: 'Choose Harbour' }).waitFor();
+  await press('x');
+  await page.getByRole('button', { name: 'Check 1 site' }).click();
+  await page.getByText('Harbour: nothing is published yet, so there is nothing to check against.').waitFor();
+  await expectAccessibleInBothThemes(page, 'the board with sites chosen');
+  expect((await ines.call('GET', `/sites/${site.id}/checks`)).body.runs).toEqual([]);
+});
+
+it('makes a token that is shown once, and ends it', async () => {
+  await page.goto(`${world.url}/sites/${site.id}/check/pipeline`);
+  await page.getByLabel('What it is for').fill('Nightly');
+  await press('Enter');
+  await page.getByText('It is shown this once').waitFor();
+  await expectAccessibleInBothThemes(page, 'checks from a pipeline');
+  await page.getByRole('button', { name: 'End Nightly' }).click();
+  await page.getByText('None yet.').waitFor();
+  expect((await ines.call('GET', '/access-tokens')).body.tokens).toEqual([]);
+});
+
+it('checks a draft that was never published, and counts it nowhere', async () => {
+  const address = `http://skerrysound.localhost:${world.web.port}/`;
+  const { id } = (await ines.call('POST', '/sites', { name: 'Ferries', address })).body;
+  const { setup } = (await ines.call('GET', `/sites/${id}/draft`)).body;
+  world.web.state.snippet = `<script src="${setup.recorder}/gate.js"></script>`;
+  world.web.state.fault = 'clean';
+  await ines.call('PUT', `/sites/${id}/check-setup`, { cases: ['place=DE,choice=refuse'] });
+  await page.goto(`${world.url}/sites/${id}/check/draft`);
+  await page.getByRole('button', { name: 'Check the draft' }).click();
+  await page.getByRole('heading', { name: /in 1 kind of visit/ }).waitFor();
+  await page.getByText('as it would be v1').waitFor();
+  await expectAccessibleInBothThemes(page, 'a check of the draft');
+
+  const [run] = (await ines.call('GET', `/sites/${id}/draft-checks`)).body.runs;
+  const { report } = (await ines.call('GET', `/runs/${run.id}`)).body;
+  expect(report).toMatchObject({ version: 1, cases: [{ choice: 'refuse', recorded: [{ step: 'refuse' }] }] });
+  expect(report.cases[0].notChecked).toBeUndefined();
+  expect((await ines.call('GET', `/sites/${id}`)).body.state).toMatchObject({ check: null, records: 0 });
+  expect((await ines.call('GET', `/sites/${id}/records`)).body.records).toEqual([]);
+
+  const elsewhere = await ines.run(id, 'draft-check', { address: 'http://other.localhost/' });
+  expect(elsewhere).toMatchObject({ state: 'failed', why: expect.stringContaining('none of the site’s addresses') });
+});

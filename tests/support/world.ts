@@ -175,7 +175,7 @@ export class Client {
   /** Runs a scan, check, look or trial of a sign-in to its end. */
   async run(
     siteId: string,
-    kind: 'scan' | 'check' | 'look' | 'sign-in',
+    kind: 'scan' | 'check' | 'draft-check' | 'look' | 'sign-in',
     options: object = {},
   ): Promise<Answer['body']> {
     const { body } = await this.call('POST', `/sites/${siteId}/${kind}s`, options);
