@@ -119,6 +119,8 @@ export async function visitCase(
     // Without its first page there was no visit; of any other it is told.
     if (arrival.outcome !== 'ok') (served.length === 0 ? failed : problems).push(`${page}: ${arrival.why}`);
     const answer = await visitor.served();
+    if (answer && asksToSignIn(page, answer))
+      (served.length === 0 ? failed : problems).push(`${page} leads to ${answer.url}, which asks for a password.`);
     if (answer) served.push(answer);
   };
   try {
@@ -212,6 +214,12 @@ export async function visitCase(
     await visitor.close();
     await proxy.close();
   }
+}
+
+/** Whether who asked for a page was led to another that has somebody sign in: what is behind it was not seen. */
+function asksToSignIn(page: string, { url, html }: ServedPage): boolean {
+  const place = (address: string) => new URL(address).origin + new URL(address).pathname;
+  return place(page) !== place(url) && /<input[^>]+type\s*=\s*["']?password/i.test(html);
 }
 
 /** When and where an item first acted; nothing where it did not. */

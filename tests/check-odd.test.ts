@@ -27,7 +27,7 @@ beforeAll(async () => {
   odd = createServer((req, res) => {
     const said = answer(req);
     if (said === 0) return; // is never answered
-    res.writeHead(typeof said === 'number' ? said : 200, { 'content-type': 'text/html' });
+    res.writeHead(typeof said === 'number' ? said : 200, { 'content-type': 'text/html', location: '/sign-in' });
     res.end(typeof said === 'number' ? '' : said);
   });
   odd.listen(0, '127.0.0.1');
@@ -69,6 +69,12 @@ it('tells of a recorder that fails in the middle, and counts what was recorded b
 
 it('does not take a banner in a frame for the site’s own', async () => {
   expect((await visit(FRAMED, ['refuse'], 'none')).notChecked).toEqual(['The gate was not found on the first page.']);
+});
+
+it('tells of a page that is behind a login', async () => {
+  answer = ({ url }) => (url === '/sign-in' ? '<form><input type="password" name="p"></form>' : 302);
+  const [first] = (await check(1)).cases;
+  expect(first!.notChecked).toContain(`${address} leads to ${address}sign-in, which asks for a password.`);
 });
 
 it('tells which visits are of the site as it was before it changed', async () => {
