@@ -37,7 +37,7 @@ const EXPOSED: Partial<Record<Fault, string>> = {
   'gate-late': 'gate late',
   'no-gate': 'gate missing',
 };
-const PATHS = ['/', '/timetable', '/fares', '/contact'];
+const PATHS = ['/', '/timetable', '/contact'];
 
 let world: World;
 let ines: Client;
