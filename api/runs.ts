@@ -82,8 +82,8 @@ export interface CheckSetup {
   all: string[];
   /** Which the site is checked with; `null`: the usual ones. */
   chosen: string[] | null;
-  /** Whether the site is checked by itself whenever another release comes into force. */
-  afterPublishing: boolean;
+  /** After what the site is checked by itself: another release in force, an alarm. */
+  after: ('publishing' | 'alarm')[];
   /** As the last check took them; `null`: nothing is known. */
   secondsPerCase: number | null;
 }

@@ -9,7 +9,7 @@ export { countPeople, markLeft } from './db/people.sql';
 export { insertPublication, insertRelease, newestRelease, releaseInForce } from './db/releases.sql';
 export type { Run } from './db/runs.sql';
 export { insertCheckedCases, newestSigns } from './db/runs.sql';
-export { saveCheckAfterPublishing } from './db/scan-setup.sql';
+export { saveCheckOccasions } from './db/scan-setup.sql';
 export { insertSite, listSites, type Site } from './db/sites.sql';
 export { loadGateCode, sha256 } from './gate-code';
 export { RunQueue } from './jobs/queue';

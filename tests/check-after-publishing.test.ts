@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { type RunQueue, type Site, saveCheckAfterPublishing, startChecksAfterPublishing } from '@douane/server';
+import { type RunQueue, type Site, saveCheckOccasions, startChecksAfterPublishing } from '@douane/server';
 import { beforeEach, expect, it } from 'vitest';
-import { freshSite, useDatabase } from './support/sql';
+import { freshSite, putInForce, useDatabase } from './support/sql';
 
 /** Which sites are checked by themselves, and how often: once for each release that comes into force. */
 const made = useDatabase();
@@ -21,22 +21,13 @@ async function ran(kind: string): Promise<void> {
     [site.organisationId, site.id, kind],
   );
 }
-async function publish(number: number, from = 'clock_timestamp()'): Promise<void> {
-  await made.owner.query(
-    `INSERT INTO release (organisation_id, site_id, number, setup, pointer) VALUES ($1, $2, $3, '{}', '') ON CONFLICT DO NOTHING`,
-    [site.organisationId, site.id, number],
-  );
-  await made.owner.query(
-    `INSERT INTO publication (organisation_id, site_id, number, from_at) VALUES ($1, $2, $3, ${from})`,
-    [site.organisationId, site.id, number],
-  );
-}
+const publish = (number: number, from?: string) => putInForce(made.owner, site, number, from);
 const start = async () => {
   asked = [];
   await startChecksAfterPublishing(made.db, queue);
   return asked.filter((one) => one.startsWith(site.id));
 };
-const wish = (on: boolean) => saveCheckAfterPublishing(made.db, site.organisationId, site.id, on);
+const wish = (on: boolean) => saveCheckOccasions(made.db, site.organisationId, site.id, on ? ['publishing'] : []);
 
 beforeEach(async () => {
   ({ site } = await freshSite(made.db));
@@ -67,7 +58,7 @@ it('waits for a release that comes into force later, and for none that was check
 it('leaves alone whom nobody wants checked, and another organisation’s site', async () => {
   await publish(1);
   expect(await start()).toEqual([]);
-  await saveCheckAfterPublishing(made.db, randomUUID(), site.id, true);
+  await saveCheckOccasions(made.db, randomUUID(), site.id, ['publishing']);
   expect(await start()).toEqual([]);
   await wish(true);
   expect(await start()).toHaveLength(1);

@@ -73,7 +73,7 @@ async function checked(...cases: CheckedCase[]): Promise<string> {
   return rows[0].id;
 }
 const draft = async () => (await ines.call('GET', `/sites/${site.id}/draft`)).body;
-const wished = async () => (await ines.call('GET', `/sites/${site.id}/check-setup`)).body.afterPublishing;
+const wished = async () => (await ines.call('GET', `/sites/${site.id}/check-setup`)).body.after;
 const open = (rest = '') => page.goto(`${world.url}/sites/${site.id}/check${rest}`);
 const focused = () => page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? '');
 const press = async (...keys: string[]) => {
@@ -146,11 +146,11 @@ it('is checked by itself after publishing once that is wished', async () => {
   await world.db.query('INSERT INTO publication (organisation_id, site_id, number) VALUES ($1, $2, 1)', [
     ...[site.organisationId, site.id],
   ]);
-  const box = page.getByRole('checkbox', { name: 'Check by itself when another release comes into force' });
+  const box = page.getByRole('checkbox', { name: 'When another release comes into force' });
   await open();
   await page.locator('summary', { hasText: 'As usual' }).click();
   await box.check();
-  await expect.poll(() => wished()).toBe(true);
+  await expect.poll(() => wished()).toEqual(['publishing']);
   await page.reload();
   await page.locator('summary', { hasText: 'As usual' }).click();
   await expect.poll(() => box.isChecked()).toBe(true);

@@ -8,12 +8,17 @@ import {
   raiseCheckAlarm,
   raiseLookAlarm,
   type Site,
+  saveCheckOccasions,
 } from '@douane/server';
 import { beforeEach, expect, it } from 'vitest';
-import { freshSite, useDatabase } from './support/sql';
+import { freshSite, putInForce, useDatabase } from './support/sql';
 
 const made = useDatabase();
-const queue = { deliver: async () => {} } as unknown as RunQueue;
+const asked: string[] = [];
+const queue = {
+  deliver: async () => {},
+  request: async (_db: unknown, run: { siteId: string; kind: string }) => void asked.push(`${run.siteId} ${run.kind}`),
+} as unknown as RunQueue;
 let site: Site;
 let runs = 0;
 
@@ -91,6 +96,26 @@ it('is not raised by the first look, by a page that cannot be reached, or agains
   await look({ '/': 'first' });
   await look({ '/': 'failed' });
   expect(await alarms()).toEqual([]);
+});
+
+it('has the site checked where that is wished and a release is in force, but not for an alarm of a check', async () => {
+  const checks = () => asked.filter((one) => one.startsWith(site.id));
+  const lose = async () => {
+    await look({ '/': 'first' });
+    await look({ '/': 'missing' });
+  };
+  await lose();
+  expect(checks()).toEqual([]);
+  await saveCheckOccasions(made.db, site.organisationId, site.id, ['alarm']);
+  await lose();
+  expect(checks()).toEqual([]);
+  await putInForce(made.owner, site, 1);
+  await lose();
+  expect(checks()).toEqual([`${site.id} check`]);
+  await check([], ['new.localhost']);
+  await check(['new.localhost']);
+  expect(await alarms()).toHaveLength(4);
+  expect(checks()).toHaveLength(1);
 });
 
 it('what slips in a check and did not in the one before raises an alarm, which says what', async () => {

@@ -69,6 +69,7 @@ beforeAll(async () => {
     '0017_check_report_forms',
     '0018_check_pictures',
     '0019_access_tokens',
+    '0020_check_occasions',
   ]);
   db = openPool(urls.databaseUrl);
   const { rows } = await db.query('SELECT id FROM organisation');

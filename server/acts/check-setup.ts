@@ -1,13 +1,13 @@
 import type { ServerContext } from '../context';
-import { saveCheckCases as keepCheckCases, saveCheckAfterPublishing } from '../db/scan-setup.sql';
+import { type CheckOccasion, saveCheckCases, saveCheckOccasions } from '../db/scan-setup.sql';
 import { type Actor, heldSite, perform } from './act';
 
 /** What of it is absent stays as it is. */
 export interface CheckChoice {
   /** Which visits the site is checked with from the next check on, as texts of cases; `null`: the usual ones. */
   cases?: readonly string[] | null;
-  /** Whether it is checked by itself whenever another release comes into force. */
-  afterPublishing?: boolean;
+  /** After what it is checked by itself. */
+  after?: readonly CheckOccasion[];
 }
 
 /** Keeps how a site is checked. */
@@ -15,14 +15,14 @@ export function saveCheckSetup(
   { db }: Pick<ServerContext, 'db'>,
   actor: Actor,
   siteId: string,
-  { cases, afterPublishing }: CheckChoice,
+  { cases, after }: CheckChoice,
 ): Promise<void> {
   return perform(db, actor, 'save-check-cases', async (tx) => {
     await heldSite(tx, actor, siteId);
     const { organisationId } = actor;
-    if (cases !== undefined) await keepCheckCases(tx, organisationId, siteId, cases);
-    if (afterPublishing !== undefined) await saveCheckAfterPublishing(tx, organisationId, siteId, afterPublishing);
-    const facts = { ...(cases !== undefined && { cases }), ...(afterPublishing !== undefined && { afterPublishing }) };
+    if (cases !== undefined) await saveCheckCases(tx, organisationId, siteId, cases);
+    if (after !== undefined) await saveCheckOccasions(tx, organisationId, siteId, after);
+    const facts = { ...(cases !== undefined && { cases }), ...(after !== undefined && { after }) };
     return { result: undefined, siteId, facts, tell: [{ siteId, what: 'check-setup' }] };
   });
 }

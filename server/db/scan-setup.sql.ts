@@ -50,29 +50,34 @@ export async function checkCasesOf(db: Queryable, organisationId: string, siteId
   return rows[0]?.cases ?? null;
 }
 
-/** Whether a site is checked by itself whenever another release comes into force. */
-export async function isCheckedAfterPublishing(
+/** After what a site can be checked by itself: another release in force, an alarm of a scan, a look or visitors. */
+export const CHECK_OCCASIONS = ['publishing', 'alarm'] as const;
+export type CheckOccasion = (typeof CHECK_OCCASIONS)[number];
+
+/** After what a site is checked by itself. */
+export async function checkOccasionsOf(
   db: Queryable,
   organisationId: string,
   siteId: string,
-): Promise<boolean> {
-  const { rows } = await db.query<{ on: boolean }>(
-    'SELECT check_after_publishing AS on FROM site WHERE organisation_id = $1 AND id = $2',
+): Promise<CheckOccasion[]> {
+  const { rows } = await db.query<{ after: CheckOccasion[] }>(
+    'SELECT check_after AS after FROM site WHERE organisation_id = $1 AND id = $2',
     [organisationId, siteId],
   );
-  return rows[0]?.on ?? false;
+  return rows[0]?.after ?? [];
 }
 
-/** Keeps whether it is. */
-export async function saveCheckAfterPublishing(
+/** Keeps them as a whole. */
+export async function saveCheckOccasions(
   db: Queryable,
   organisationId: string,
   siteId: string,
-  on: boolean,
+  after: readonly CheckOccasion[],
 ): Promise<void> {
-  await db.query('UPDATE site SET check_after_publishing = $3 WHERE organisation_id = $1 AND id = $2', [
-    ...[organisationId, siteId],
-    on,
+  await db.query('UPDATE site SET check_after = $3 WHERE organisation_id = $1 AND id = $2', [
+    organisationId,
+    siteId,
+    after,
   ]);
 }
 
@@ -80,7 +85,7 @@ export async function saveCheckAfterPublishing(
 export async function sitesToCheck(db: Queryable): Promise<{ organisationId: string; siteId: string }[]> {
   const { rows } = await db.query<{ organisationId: string; siteId: string }>(
     `SELECT s.organisation_id AS "organisationId", s.id AS "siteId" FROM site s
-     WHERE s.check_after_publishing AND (
+     WHERE 'publishing' = ANY(s.check_after) AND (
        SELECT max(p.from_at) FROM publication p
        WHERE p.site_id = s.id AND p.called_off_at IS NULL AND p.from_at <= clock_timestamp()
      ) > coalesce((SELECT max(r.requested_at) FROM run r WHERE r.site_id = s.id AND r.kind = 'check'), '-infinity')`,

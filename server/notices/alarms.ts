@@ -8,8 +8,9 @@ import { deliveryById, insertAlarm, insertDelivery, noteDelivery } from '../db/a
 import { type Db, inTransaction } from '../db/db';
 import { deleteOldFieldReports, listFieldHosts, noteFieldAlarm, sitesWithFieldNews } from '../db/field-reports.sql';
 import { familySettings } from '../db/name-families.sql';
+import { releaseNumbers } from '../db/releases.sql';
 import { listCheckedCases, type Run, reportsBefore, runBefore, visitedPages } from '../db/runs.sql';
-import { scanSetupOf } from '../db/scan-setup.sql';
+import { checkOccasionsOf, scanSetupOf } from '../db/scan-setup.sql';
 import { listScanItems } from '../db/scans.sql';
 import { type Site, siteById } from '../db/sites.sql';
 import type { RunQueue } from '../jobs/queue';
@@ -50,7 +51,7 @@ type Raised = Pick<Parameters<typeof insertAlarm>[1], 'runId' | 'beforeRunId' | 
 async function raise(db: Db, queue: RunQueue, site: Site, { items, ...alarm }: Raised): Promise<void> {
   const { organisationId, id: siteId } = site;
   const alarmId = await insertAlarm(db, { organisationId, siteId, ...alarm, items: items.slice(0, MOST_KEPT) });
-  if (alarmId) await sendOnItsWays(db, queue, site, alarmId);
+  if (alarmId) await sendOnItsWays(db, queue, site, alarmId, items[0]?.slipped);
 }
 
 /** Raises an alarm where something slips in a check that did not in the one before. */
@@ -104,8 +105,21 @@ export async function raiseFieldAlarms(db: Db, queue: RunQueue): Promise<void> {
   }
 }
 
-async function sendOnItsWays(db: Db, queue: RunQueue, site: Site, alarmId: string): Promise<void> {
+/** Has the site checked where that is wished: what is new may well slip. An alarm of a check is the answer already. */
+async function checkAfter(
+  db: Db,
+  queue: RunQueue,
+  { organisationId, id: siteId }: Site,
+  alarmId: string,
+): Promise<void> {
+  const isWished = (await checkOccasionsOf(db, organisationId, siteId)).includes('alarm');
+  if (!isWished || (await releaseNumbers(db, organisationId, siteId)).inForce === null) return;
+  await queue.request(db, { organisationId, siteId, kind: 'check', options: { alarm: alarmId } });
+}
+
+async function sendOnItsWays(db: Db, queue: RunQueue, site: Site, alarmId: string, isOfCheck = false): Promise<void> {
   const { organisationId } = site;
+  if (!isOfCheck) await checkAfter(db, queue, site, alarmId);
   const { notices } = await scanSetupOf(db, organisationId, site.id);
   for (const address of notices.mail)
     await queue.deliver(await insertDelivery(db, organisationId, alarmId, 'mail', address));

@@ -8,7 +8,7 @@ import { answer } from '../answer';
 import type { ServerContext } from '../context';
 import { releaseInForce } from '../db/releases.sql';
 import { listRuns } from '../db/runs.sql';
-import { checkCasesOf, isCheckedAfterPublishing } from '../db/scan-setup.sql';
+import { CHECK_OCCASIONS, checkCasesOf, checkOccasionsOf } from '../db/scan-setup.sql';
 import { Problem } from '../problems';
 import { draftOf } from '../site-state';
 import { today } from '../today';
@@ -16,7 +16,7 @@ import { bodyOf } from './body';
 import { actorOf, siteOf } from './site-of';
 
 export const caseTexts = z.array(z.string().trim().min(1).max(200)).min(1).max(500);
-const setupSchema = z.strictObject({ cases: caseTexts.nullish(), afterPublishing: z.boolean().optional() });
+const setupSchema = z.strictObject({ cases: caseTexts.nullish(), after: z.array(z.enum(CHECK_OCCASIONS)).optional() });
 
 /** Which visits a site is checked with. */
 export function checkSetupRoutes(context: ServerContext): Router {
@@ -26,9 +26,9 @@ export function checkSetupRoutes(context: ServerContext): Router {
   router.get('/sites/:siteId/check-setup', async (req, res) => {
     const site = await siteOf(context, req);
     const { organisationId, id } = site;
-    const [chosen, afterPublishing, inForce, runs] = await Promise.all([
+    const [chosen, after, inForce, runs] = await Promise.all([
       checkCasesOf(db, organisationId, id),
-      isCheckedAfterPublishing(db, organisationId, id),
+      checkOccasionsOf(db, organisationId, id),
       releaseInForce(db, organisationId, id),
       listRuns(db, organisationId, id, 'check'),
     ]);
@@ -38,14 +38,14 @@ export function checkSetupRoutes(context: ServerContext): Router {
       usual: usualCases(release).map(caseText),
       all: allCases(release).map(caseText),
       chosen,
-      afterPublishing,
+      after,
       secondsPerCase: last?.seconds && last.cases > 0 ? last.seconds / last.cases : null,
     });
   });
 
   router.put('/sites/:siteId/check-setup', async (req, res) => {
     const site = await siteOf(context, req);
-    const { cases, afterPublishing } = bodyOf(setupSchema, req);
+    const { cases, after } = bodyOf(setupSchema, req);
     const release =
       (await releaseInForce(db, site.organisationId, site.id)) ?? compileRelease(await draftOf(db, site), 1, today());
     const problems = (cases ?? []).flatMap((text, i) => {
@@ -53,7 +53,7 @@ export function checkSetupRoutes(context: ServerContext): Router {
       return typeof read === 'string' ? [{ path: `cases.${i}`, message: read }] : [];
     });
     if (problems.length > 0) throw new Problem(422, 'Some fields are not right', undefined, problems);
-    await saveCheckSetup(context, actorOf(req), site.id, { cases, afterPublishing });
+    await saveCheckSetup(context, actorOf(req), site.id, { cases, after });
     res.status(204).end();
   });
 

@@ -28,3 +28,20 @@ export async function freshSite(db: Db): Promise<{ site: Site; personId: string;
   const setup = newSetup({ key, name: key, address: `http://${key}.localhost/` }, `http://localhost/g/${key}`);
   return { site: (await insertSite(db, organisationId, setup))!, personId, email };
 }
+
+/** Has an empty release be in force at a site. `from`: as SQL. */
+export async function putInForce(
+  owner: Db,
+  { organisationId, id }: Pick<Site, 'organisationId' | 'id'>,
+  number: number,
+  from = 'clock_timestamp()',
+): Promise<void> {
+  await owner.query(
+    `INSERT INTO release (organisation_id, site_id, number, setup, pointer) VALUES ($1, $2, $3, '{}', '') ON CONFLICT DO NOTHING`,
+    [organisationId, id, number],
+  );
+  await owner.query(
+    `INSERT INTO publication (organisation_id, site_id, number, from_at) VALUES ($1, $2, $3, ${from})`,
+    [organisationId, id, number],
+  );
+}

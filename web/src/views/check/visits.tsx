@@ -21,9 +21,9 @@ function ChosenVisits({ siteId, pages, setup }: { siteId: string; pages: number 
   const [chosen, choose] = useState<readonly string[]>(kept);
   const [more, setMore] = useState('');
   // At once, and not when the server has answered: the box would spring back under the pointer.
-  const [after, wish] = useState(setup.afterPublishing);
+  const [after, wish] = useState<CheckSetup['after']>(setup.after);
   const save = useMutation({
-    mutationFn: (choice: { cases?: readonly string[] | null; afterPublishing?: boolean }) =>
+    mutationFn: (choice: { cases?: readonly string[] | null; after?: CheckSetup['after'] }) =>
       call('PUT', `/sites/${siteId}/check-setup`, choice),
     onSuccess: () => client.invalidateQueries({ queryKey: ['check-setup', siteId] }),
   });
@@ -96,21 +96,34 @@ function ChosenVisits({ siteId, pages, setup }: { siteId: string; pages: number 
             </Button>
           )}
         </div>
-        <label className="mt-3 flex min-h-6 items-center gap-2">
-          <input
-            type="checkbox"
-            checked={after}
-            onChange={({ target }) => {
-              wish(target.checked);
-              save.mutate({ afterPublishing: target.checked }, { onError: () => wish(setup.afterPublishing) });
-            }}
-          />
-          Check by itself when another release comes into force
-        </label>
+        <fieldset className="mt-3">
+          <legend className="caps">Also by itself</legend>
+          {OCCASIONS.map(([occasion, words]) => (
+            <label key={occasion} className="flex min-h-6 items-center gap-2">
+              <input
+                type="checkbox"
+                checked={after.includes(occasion)}
+                onChange={({ target }) => {
+                  const next = OCCASIONS.map(([one]) => one).filter((one) =>
+                    one === occasion ? target.checked : after.includes(one),
+                  );
+                  wish(next);
+                  save.mutate({ after: next }, { onError: () => wish(setup.after) });
+                }}
+              />
+              {words}
+            </label>
+          ))}
+        </fieldset>
       </div>
     </details>
   );
 }
+
+const OCCASIONS: [CheckSetup['after'][number], string][] = [
+  ['publishing', 'When another release comes into force'],
+  ['alarm', 'After an alarm of a scan, a look or visitors'],
+];
 
 /** What a text of a case says, as `caseWords` says it; one that does not read well stands as it is. */
 function textWords(text: string): string {
