@@ -24,18 +24,3 @@ export const rich = (source: string): Child[] =>
   richPieces(source).map(({ text, bold, italic, href }) =>
     href ? link(href, text) : bold ? el('b', {}, text) : italic ? el('i', {}, text) : text,
   );
-
-const UNITS: [Intl.RelativeTimeFormatUnit, number][] = [
-  ['year', 31_536_000],
-  ['month', 2_592_000],
-  ['day', 86_400],
-  ['hour', 3600],
-  ['minute', 60],
-];
-
-/** A lifetime in the banner's language, rounded: "2 years". */
-export function lifetimeWords(seconds: number, language: string): string {
-  const [unit, size] = UNITS.find(([, s]) => seconds >= s) ?? ['second', 1];
-  const style = { style: 'unit', unit, unitDisplay: 'long', maximumFractionDigits: 0 } as const;
-  return new Intl.NumberFormat(language, style).format(seconds / size);
-}

@@ -98,6 +98,7 @@ beforeAll(async () => {
     number: '1',
     lookId,
     tokenId,
+    language: 'en',
     revision: '1',
     device: 'desktop',
     server: 'nginx',

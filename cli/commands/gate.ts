@@ -1,5 +1,6 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import path from 'node:path';
+import { DOCUMENT_FORMS, type DocumentForm, policyAs, policyFile } from '@douane/core/policy';
 import { GPC_FILE, gpcFile } from '@douane/core/regimes';
 import { compileRelease } from '@douane/core/release';
 import { gateFiles, snippetFor } from '@douane/gate';
@@ -20,7 +21,11 @@ export function gateCommand(program: Command, root: string): void {
       const setup = await readSetup(file);
       const release = compileRelease(setup, number, today());
       const { pointer, immutable } = gateFiles(release, await loadGateCode(root), sha256);
-      const files = [{ name: 'gate.js', body: pointer }, ...immutable];
+      const forms = Object.keys(DOCUMENT_FORMS) as DocumentForm[];
+      const policies = setup.banner.languages.flatMap((language) =>
+        forms.map((form) => ({ name: policyFile(language, form), body: policyAs(release, language, form) })),
+      );
+      const files = [{ name: 'gate.js', body: pointer }, ...immutable, ...policies];
       await mkdir(out, { recursive: true }).catch((cause) => {
         throw new Refused(`${out} cannot be made: ${cause.message}`);
       });

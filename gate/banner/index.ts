@@ -1,6 +1,7 @@
 import { BANNER_ELEMENT, BUTTON_ELEMENT } from '@douane/core/consent/banner-marks';
+import { lifetimeIn } from '@douane/core/language/lifetime';
 import { withFacts } from '@douane/core/texts/keys';
-import { el, lifetimeWords, rich } from '../dom';
+import { el, rich } from '../dom';
 import { raised, toTop } from '../host';
 import { allOf, besideBody, body } from '../native';
 import type { BannerOptions } from '../types';
@@ -107,7 +108,7 @@ function textsOf({ content, decision }: BannerOptions): BannerOptions['content']
   // The browser's own words for it take longer than all the rest of a banner, so only where they are read.
   const told = (words: string) =>
     words.includes('{lifetime}')
-      ? withFacts(words, { lifetime: days === null ? '∞' : lifetimeWords(days * 86_400, language) })
+      ? withFacts(words, { lifetime: days === null ? '∞' : lifetimeIn(days * 86_400, language) })
       : words;
   const own = { ...texts, ...wording?.[decision.shows?.wording ?? ''] };
   return Object.fromEntries(Object.entries(own).map(([key, words]) => [key, told(words)])) as typeof texts;

@@ -1,7 +1,8 @@
 import type { Method } from '@douane/core/consent';
 import { type BannerAct, purposeBoxId } from '@douane/core/consent/banner-marks';
+import { lifetimeIn } from '@douane/core/language/lifetime';
 import type { ShownPurpose, ShownService } from '@douane/core/release';
-import { type Child, el, lifetimeWords, link, rich } from '../dom';
+import { type Child, el, link, rich } from '../dom';
 import type { BannerOptions } from '../types';
 
 export type Layer = 'first' | 'panel' | 'service';
@@ -144,7 +145,7 @@ export function serviceLayer(view: View, id: string): Child[] {
 
 type Item = ShownService['items'][number];
 const livesWords = (seconds: Item['lifetimeSeconds'], { texts, content }: View): string =>
-  seconds === undefined ? '' : seconds === null ? texts.session : lifetimeWords(seconds, content.language);
+  seconds === undefined ? '' : seconds === null ? texts.session : lifetimeIn(seconds, content.language);
 
 /** A site that asks for one thing only is asked in the singular. */
 const isSingle = ({ offered }: View) => offered.filter(({ necessary }) => !necessary).length === 1;

@@ -1,6 +1,7 @@
 import type { Draft, DraftSaved, PublishedRelease, ServerPolicy } from '@douane/api';
 import { allMeasuredSchema } from '@douane/core/lint';
-import { bannerContent, PRESSES } from '@douane/core/release';
+import { DOCUMENT_FORMS, documentForm, policyAs } from '@douane/core/policy';
+import { bannerContent, compileRelease, PRESSES } from '@douane/core/release';
 import { DRAFT_PARTS } from '@douane/core/setup';
 import { HEADER_SERVERS, headerConfig } from '@douane/edge';
 import { snippetFor } from '@douane/gate';
@@ -14,6 +15,7 @@ import { countItems } from '../db/items.sql';
 import { listPublications, listReleases, newestRelease, releaseInForce } from '../db/releases.sql';
 import { notFound } from '../problems';
 import { draftDifferences, draftOf } from '../site-state';
+import { today } from '../today';
 import { bodyOf } from './body';
 import { actorOf, siteIdOf, siteOf } from './site-of';
 
@@ -56,6 +58,16 @@ const inForceSchema = z.strictObject({ number: releaseNumber, paused: z.boolean(
 export function releaseRoutes(context: ServerContext): Router {
   const { db } = context;
   const router = Router();
+
+  // The cookie policy as it would be if the draft were published now.
+  router.get('/sites/:siteId/draft/policy.:language.:format', async (req, res) => {
+    const site = await siteOf(context, req);
+    const release = compileRelease(await draftOf(db, site), 1, today());
+    const { language, format } = req.params as Record<string, string>;
+    const form = documentForm(format);
+    if (!form || !Object.hasOwn(release.contents, language!)) throw notFound('policy in this language and form');
+    res.type(`${DOCUMENT_FORMS[form]}; charset=utf-8`).send(policyAs(release, language!, form));
+  });
 
   router.get('/sites/:siteId/draft', async (req, res) => {
     const site = await siteOf(context, req);

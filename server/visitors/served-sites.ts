@@ -1,3 +1,4 @@
+import { type DocumentForm, policyAs } from '@douane/core/policy';
 import type { Release } from '@douane/core/release';
 import { LRUCache } from 'lru-cache';
 import type { Db } from '../db/db';
@@ -31,6 +32,10 @@ export class ServedSites {
     sizeCalculation: ({ body }) => body.length + 1,
   });
 
+  private readonly documents = new LRUCache<string, string>({
+    maxSize: MOST_FILE_BYTES,
+    sizeCalculation: (body) => body.length + 1,
+  });
   private readonly looks = new Map<string, Promise<ServedSite | null>>();
 
   constructor(private readonly db: Db) {}
@@ -71,6 +76,17 @@ export class ServedSites {
     const found = await gateFile(this.db, site, name);
     if (found) this.files.set(key, found);
     return found;
+  }
+
+  /** The cookie policy of a release, in one of its languages. */
+  policy({ site: { siteId }, release }: Served, language: string, form: DocumentForm): string {
+    const key = `${siteId}/${release.number}/${language}/${form}`;
+    let body = this.documents.get(key);
+    if (body === undefined) {
+      body = policyAs(release, language, form);
+      this.documents.set(key, body);
+    }
+    return body;
   }
 
   /** A publication was made or called off. */

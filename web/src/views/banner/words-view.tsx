@@ -1,5 +1,6 @@
 import { languageName } from '@douane/core/language/name';
 import { regimeById } from '@douane/core/regimes';
+import { gateBase } from '@douane/core/setup/gate-base';
 import { type BannerTextKey, FACTS, RICH_TEXTS, shippedTexts, textsFor } from '@douane/core/texts';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
@@ -70,8 +71,9 @@ export const GROUPS: [string, [BannerTextKey, string][]][] = [
 
 /** The banner's words in one language, for everybody or for the visitors of one law. */
 export function WordsView() {
-  const { banner, set, setup, language, regime, setRegime, findings, problemOf, setLanguage } = useBanner();
+  const { site, banner, set, setup, language, regime, setRegime, findings, problemOf, setLanguage } = useBanner();
   const texts = regime ? (banner.wording?.[regime] ?? {}) : banner.texts;
+  const hosted = `${gateBase(setup)}/policy`;
   const plain = textsFor(banner, language);
   const own = texts[language] ?? {};
   const shipped = shippedTexts(language);
@@ -199,6 +201,18 @@ export function WordsView() {
           onChange={(event) => set({ policyUrl: event.target.value || undefined })}
         />
         {problemOf('policyUrl') && <span className="text-slipped">{problemOf('policyUrl')}</span>}
+        <p className="mt-2 text-ink2">
+          Douane writes one from the inventory, in every language of the banner, anew with each release:{' '}
+          <a href={`/api/sites/${site.id}/draft/policy.${language}.html`} target="_blank" rel="noreferrer">
+            see the draft’s
+          </a>
+          .
+        </p>
+        {banner.policyUrl !== hosted && (
+          <Button className="mt-1" onClick={() => set({ policyUrl: hosted })}>
+            Link to that one
+          </Button>
+        )}
       </Section>
     </>
   );

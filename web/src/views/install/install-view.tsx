@@ -1,7 +1,9 @@
 import type { LookRun } from '@douane/api';
 import { GATE_WORDS, isInOrder, type LookedPage, meansWords } from '@douane/core/look';
 import { GPC_FILE, gpcFile } from '@douane/core/regimes';
+import type { Setup } from '@douane/core/setup';
 import { rulesOf } from '@douane/core/setup';
+import { gateBase } from '@douane/core/setup/gate-base';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { call } from '../../api/client';
@@ -31,7 +33,7 @@ export function InstallView() {
   const first = pages?.filter(isInOrder).length ?? 0;
 
   return (
-    <ListAndDocket docket={<HowToMark />}>
+    <ListAndDocket docket={draft && <HowToMark setup={draft.setup} />}>
       <Finding
         title={
           reading
@@ -141,7 +143,9 @@ const inOrderLast = (pages: readonly LookedPage[]): LookedPage[] => [
   ...pages.filter(isInOrder),
 ];
 
-function HowToMark() {
+function HowToMark({ setup }: { setup: Setup }) {
+  const recorder = gateBase(setup);
+  const [language = 'en'] = setup.banner.languages;
   return (
     <>
       <h2>Marking tags</h2>
@@ -180,6 +184,15 @@ function HowToMark() {
           text={
             "await douane.ready;\nif (douane.granted('measurement')) start();\ndouane.on('release', ({ granted }) =>\n  granted.measurement && start());"
           }
+        />
+      </Section>
+      <Section title="The cookie policy in a page of your own">
+        <p className="mb-1 text-ink2">
+          Always what is in force, in the language that is named; without JavaScript a link. Also as .md, .txt and
+          .json.
+        </p>
+        <Code
+          text={`<script src="${recorder}/policy.${language}.js"></script>\n<noscript><a href="${recorder}/policy.${language}.html">Cookie policy</a></noscript>`}
         />
       </Section>
       <Section title="To come back to the choice">

@@ -1,0 +1,104 @@
+import { gzipSync } from 'node:zlib';
+import { describe, expect, it } from 'vitest';
+import { compileRelease } from '../release/index';
+import { newSetup, type Setup } from '../setup/index';
+import { declarationOf, policyAs } from './index';
+
+const ODD = `<img src=x onerror=alert(1)> *bold* [link](javascript:x) \`code\``;
+function releaseOf(change: (setup: Setup) => void = () => {}) {
+  const setup = newSetup({ key: 's', name: 'Ferries', address: 'https://site.test/' }, 'https://d.test/g/s');
+  setup.banner.languages = ['en', 'de', 'ar'];
+  setup.services = [
+    {
+      ...{ id: 'oddgull', name: 'Oddgull', purpose: 'measurement', hosts: ['oddgull.test'], country: 'US' },
+      ...{ provider: 'Oddgull Ltd', retention: 'two years', policyUrl: 'https://oddgull.test/privacy' },
+      items: [
+        { kind: 'cookie', name: 'og_id', lifetimeSeconds: 63_072_000, description: 'Tells visitors apart' },
+        { kind: 'cookie', name: 'og_s', lifetimeSeconds: null },
+        { kind: 'local-storage', name: ODD },
+      ],
+    },
+    { id: 'site', name: 'Ferries', purpose: 'necessary', hosts: [], items: [{ kind: 'cookie', name: 'sid' }] },
+  ];
+  change(setup);
+  return compileRelease(setup, 3, '2026-11-26');
+}
+const release = releaseOf();
+
+it.each(['en', 'de', 'ar'])('in %s says all that is in the inventory of the release, and nothing else', (language) => {
+  const { purposes } = declarationOf(release, language);
+  const named = purposes.flatMap(({ id, services }) =>
+    services.flatMap(({ name, items }) => items.map((item) => `${id} ${name} ${item.kind} ${item.name}`)),
+  );
+  const inventory = release.setup.services.flatMap(({ purpose, name, items }) =>
+    items.map((item) => `${purpose} ${name} ${item.kind} ${item.name}`),
+  );
+  expect(named.sort()).toEqual(inventory.sort());
+  const page = policyAs(release, language, 'html');
+  for (const { services } of purposes)
+    for (const { items } of services)
+      for (const { name } of items) if (name !== ODD) expect(page).toContain(`<code>${name}</code>`);
+  expect(page).toContain(`<html lang="${language}" dir="${language === 'ar' ? 'rtl' : 'ltr'}">`);
+});
+
+it('is written in the words of its language', () => {
+  const german = policyAs(release, 'de', 'txt');
+  for (const words of [
+    'Cookie-Richtlinie',
+    '26. November 2026',
+    'Vereinigte Staaten',
+    'Lebensdauer: 2 Jahre',
+    'Immer an',
+  ])
+    expect(german).toContain(words);
+  expect(german).toContain('og_s Cookie, Lebensdauer: bis der Browser geschlossen wird');
+});
+
+describe('what a page named is text in every form', () => {
+  it.each(['html', 'js'] as const)('%s', (form) => {
+    expect(policyAs(release, 'en', form)).not.toMatch(form === 'html' ? /<img/ : /<\/script/);
+  });
+  it('md', () => {
+    expect(
+      policyAs(
+        releaseOf((s) => (s.services[0]!.name = ODD)),
+        'en',
+        'md',
+      ),
+    ).toContain('### \\<img src=x onerror=alert(1)\\> \\*bold\\* \\[link\\](javascript:x) \\`code\\`');
+  });
+  it('json', () => {
+    const read = JSON.parse(policyAs(release, 'en', 'json'));
+    expect(read).toMatchObject({ format: 'douane.declaration/1', version: 3, on: '2026-11-26', language: 'en' });
+    expect(read.purposes[2].services[0].items[2].name).toBe(ODD);
+  });
+});
+
+it('leaves out a purpose that nothing is used for, but never the necessary', () => {
+  const page = policyAs(
+    releaseOf((s) => (s.services = [])),
+    'en',
+    'html',
+  );
+  expect([page.includes('id="purpose-necessary"'), page.includes('id="purpose-advertising"')]).toEqual([true, false]);
+});
+
+it('fits a phone’s first answers with 300 items, and has no script', () => {
+  const page = policyAs(
+    releaseOf((s) => {
+      s.services = Array.from({ length: 60 }, (_, i) => ({
+        ...{ id: `s${i}`, name: `Service ${i} of ${i * 7919}`, purpose: 'advertising', hosts: [], country: 'IE' },
+        ...{ provider: `Provider ${i * 104729}`, policyUrl: `https://p${i}.test/privacy` },
+        items: Array.from({ length: 5 }, (_, n) => ({
+          ...{ kind: 'cookie' as const, name: `_c${(i * 31 + n) * 7907}`, lifetimeSeconds: 86_400 * (i + n + 1) },
+          description: `Keeps what visitor ${i * 17 + n} of ${i * 6007} did on page ${n * 911}`,
+        })),
+      }));
+    }),
+    'en',
+    'html',
+  );
+  expect(page.match(/<li>/g)).toHaveLength(300);
+  expect(gzipSync(page).length).toBeLessThan(40 * 1024);
+  expect(page).not.toMatch(/<script|src=|url\(/);
+});

@@ -1,0 +1,98 @@
+import { plainText } from '../observe/plain-text';
+
+/** Elements that a document is made of. Nothing in them runs or loads anything. */
+export type Tag =
+  | ('h1' | 'h2' | 'h3' | 'p' | 'ul' | 'li' | 'dl' | 'dt' | 'dd')
+  | ('code' | 'a' | 'section' | 'nav' | 'time' | 'strong' | 'button');
+
+/** A part of a document: words, or an element with its attributes and parts. Words may come from pages: hostile text. */
+export type Part = string | Element;
+export interface Element {
+  tag: Tag;
+  attributes?: Readonly<Record<string, string>>;
+  parts: readonly Part[];
+}
+
+export const element = (tag: Tag, parts: Part | readonly Part[], attributes?: Element['attributes']): Element => ({
+  tag,
+  parts: typeof parts === 'string' || !Array.isArray(parts) ? [parts as Part] : parts,
+  ...(attributes && { attributes }),
+});
+
+const SIGNS: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' };
+export const escaped = (words: string): string => plainText(words).replace(/[&<>"']/g, (sign) => SIGNS[sign]!);
+
+/** As HTML. */
+export function asHtml(part: Part): string {
+  if (typeof part === 'string') return escaped(part);
+  const attributes = Object.entries(part.attributes ?? {}).map(([name, value]) => ` ${name}="${escaped(value)}"`);
+  return `<${part.tag}${attributes.join('')}>${part.parts.map(asHtml).join('')}</${part.tag}>`;
+}
+
+/** As Markdown (CommonMark). What means something there is escaped. */
+export function asMarkdown(part: Part): string {
+  if (typeof part === 'string') return plainText(part).replace(/[\\`*_{}[\]<>#|]/g, '\\$&');
+  const { tag, attributes = {} } = part;
+  const inner = () => part.parts.map(asMarkdown).join('');
+  switch (tag) {
+    case 'h1':
+    case 'h2':
+    case 'h3':
+      return `${'#'.repeat(Number(tag[1]))} ${inner()}\n\n`;
+    case 'p':
+      return `${inner()}\n\n`;
+    case 'li':
+      return `- ${inner().trim().replace(/\n+/g, '\n  ')}\n`;
+    case 'ul':
+    case 'dl':
+      return `${inner()}\n`;
+    case 'dt':
+      return `- **${inner()}**: `;
+    case 'dd':
+      return `${inner()}\n`;
+    case 'code':
+      // As long a fence as none within it is.
+      return `\`\` ${wordsOf(part).replaceAll('`', "'")} \`\``;
+    case 'strong':
+      return `**${inner()}**`;
+    case 'a':
+      return attributes.href ? `[${inner()}](<${attributes.href.replace(/[<>\s]/g, encodeURIComponent)}>)` : inner();
+    case 'button':
+    case 'nav':
+      return '';
+    default:
+      return inner();
+  }
+}
+
+/** As plain text, a line for each thing said. */
+export function asText(part: Part): string {
+  if (typeof part === 'string') return plainText(part);
+  const { tag, attributes = {} } = part;
+  const inner = part.parts.map(asText).join('');
+  switch (tag) {
+    case 'h1':
+    case 'h2':
+    case 'h3':
+    case 'p':
+      return `${inner}\n\n`;
+    case 'li':
+      return `- ${inner.trim().replace(/\n+/g, '\n  ')}\n`;
+    case 'ul':
+    case 'dl':
+      return `${inner}\n`;
+    case 'dt':
+      return `${inner}: `;
+    case 'dd':
+      return `${inner}\n`;
+    case 'a':
+      return attributes.href && attributes.href !== inner ? `${inner} (${attributes.href})` : inner;
+    case 'button':
+    case 'nav':
+      return '';
+    default:
+      return inner;
+  }
+}
+
+const wordsOf = (part: Part): string => (typeof part === 'string' ? plainText(part) : part.parts.map(wordsOf).join(''));

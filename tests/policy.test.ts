@@ -1,0 +1,115 @@
+import { once } from 'node:events';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import type { Declaration } from '@douane/core/policy';
+import type { Browser, Page } from 'playwright-core';
+import { afterAll, beforeAll, expect, it } from 'vitest';
+import { expectAccessible, openBrowser } from './support/browser';
+import { Client, startWorld, type World } from './support/world';
+
+/** The cookie policy as visitors read it: hosted, and put into a page of the site's. */
+let world: World;
+let browser: Browser;
+let ines: Client;
+let siteId: string;
+let base: string;
+
+beforeAll(async () => {
+  world = await startWorld();
+  browser = await openBrowser();
+  ines = await new Client(world.url).signIn();
+  const address = `http://skerrysound.localhost:${world.web.port}/`;
+  siteId = (await ines.call('POST', '/sites', { name: 'Ferry tickets', address })).body.id;
+  const text = 'kind,name,host,purpose\ncookie,og_id,oddgull.localhost,\n';
+  await ines.bringIn(siteId, text);
+  const { items } = (await ines.call('GET', `/sites/${siteId}/items`)).body;
+  const itemIds = items.map(({ id }: { id: string }) => id);
+  await ines.call('POST', `/sites/${siteId}/rulings`, { itemIds, purpose: 'measurement', service: 'Oddgull' });
+  const { setup } = (await ines.call('GET', `/sites/${siteId}/draft`)).body;
+  await ines.saveDraft(siteId, { banner: { ...setup.banner, languages: ['en', 'de'] } });
+  base = setup.recorder;
+  await ines.publish(siteId);
+});
+afterAll(async () => {
+  await browser?.close();
+  await world?.stop();
+});
+
+const ask = (name: string, headers: Record<string, string> = {}) => fetch(`${base}/${name}`, { headers });
+
+it('is one answer that may be kept, in the language that is wanted', async () => {
+  const german = await ask('policy', { 'accept-language': 'fr;q=0.2, de-AT;q=0.9' });
+  expect([german.status, german.headers.get('content-language'), german.headers.get('vary')]).toEqual([
+    200,
+    'de',
+    expect.stringContaining('accept-language'),
+  ]);
+  expect(await german.text()).toContain('<h1>Cookie-Richtlinie</h1>');
+  expect((await ask('policy', { 'accept-language': 'fr' })).headers.get('content-language')).toBe('en');
+
+  const page = await ask('policy.en.html');
+  expect(page.headers.get('content-security-policy')).toContain("default-src 'none'");
+  expect(page.headers.get('cache-control')).toBe('public, max-age=60');
+  const etag = page.headers.get('etag')!;
+  expect((await ask('policy.en.html', { 'if-none-match': etag, 'cache-control': 'max-age=0' })).status).toBe(304);
+  for (const name of ['policy.fr.html', 'policy.en.exe', 'policy.EN.html', 'policy.__proto__.html'])
+    expect((await ask(name)).status, name).toBe(404);
+});
+
+it('is what is in force, and the draft’s only for those who look after the site', async () => {
+  const names = (of: Declaration) => of.purposes.flatMap(({ services }) => services.map(({ name }) => name));
+  const inForce = async () => names(await (await ask('policy.en.json')).json());
+  expect(await inForce()).toEqual(['Oddgull']);
+  const { items } = (await ines.call('GET', `/sites/${siteId}/items`)).body;
+  await ines.call('POST', `/sites/${siteId}/rulings`, {
+    itemIds: [items[0].id],
+    purpose: 'measurement',
+    service: 'Oddgull measurement',
+  });
+  const draft = (await ines.call('GET', `/sites/${siteId}/draft/policy.en.json`)).body;
+  expect(names(draft)).toEqual(['Oddgull measurement']);
+  expect(await inForce()).toEqual(['Oddgull']);
+  await ines.publish(siteId);
+  expect(await inForce()).toEqual(['Oddgull measurement']);
+});
+
+it('is accessible, light and dark, and runs nothing', async () => {
+  const page = await (await browser.newContext()).newPage();
+  await page.goto(`${base}/policy.en.html`);
+  await page.getByRole('heading', { name: 'Cookie policy' }).waitFor();
+  await page.getByRole('link', { name: 'Deutsch' }).click();
+  await page.getByRole('heading', { name: 'Cookie-Richtlinie' }).waitFor();
+  expect(await page.locator('script').count()).toBe(0);
+  for (const colorScheme of ['light', 'dark'] as const) {
+    await page.emulateMedia({ colorScheme });
+    await expectAccessible(page, `the cookie policy, ${colorScheme}`);
+  }
+  await page.context().close();
+});
+
+it('is put into a page of the site’s by one line, under a strict policy too, and is a link without JavaScript', async () => {
+  const line = `<script src="${base}/policy.en.js"></script><noscript><a href="${base}/policy.en.html">Cookie policy</a></noscript>`;
+  const csp = `script-src ${new URL(base).origin}; style-src 'none'; require-trusted-types-for 'script'; trusted-types 'none'`;
+  const shop = createServer((_req, res) => {
+    res.writeHead(200, { 'content-security-policy': csp, 'content-type': 'text/html' });
+    res.end(`<!doctype html><html lang="en"><title>Shop</title><main>${line}<p>after it</p></main></html>`);
+  }).listen(0, '127.0.0.1');
+  await once(shop, 'listening');
+  const open = async (javaScriptEnabled: boolean): Promise<Page> => {
+    const page = await (await browser.newContext({ javaScriptEnabled })).newPage();
+    await page.goto(`http://shop.localhost:${(shop.address() as AddressInfo).port}/`);
+    return page;
+  };
+  const page = await open(true);
+  const main = page.getByRole('main');
+  await main.getByText('og_id').waitFor();
+  expect(await main.innerText()).toMatch(/^Cookie policy.*og_id.*after it$/s);
+  expect(await main.getByRole('button', { name: 'Privacy choices' }).getAttribute('data-douane-open')).toBe('');
+  await page.context().close();
+
+  const plain = await open(false);
+  expect(await plain.getByRole('link', { name: 'Cookie policy' }).getAttribute('href')).toBe(`${base}/policy.en.html`);
+  await plain.context().close();
+  shop.closeAllConnections();
+  shop.close();
+});
