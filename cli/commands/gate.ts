@@ -1,9 +1,9 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import { DOCUMENT_FORMS, type DocumentForm, policyAs, policyFile } from '@douane/core/policy';
+import { policyFile } from '@douane/core/policy';
 import { GPC_FILE, gpcFile } from '@douane/core/regimes';
 import { compileRelease } from '@douane/core/release';
-import { gateFiles, snippetFor } from '@douane/gate';
+import { gateFiles, POLICY_FORMS, type PolicyForm, policyFileAs, snippetFor } from '@douane/gate';
 import { loadGateCode, sha256 } from '@douane/server';
 import type { Command } from 'commander';
 import { parseCount, readSetup } from '../files';
@@ -21,9 +21,9 @@ export function gateCommand(program: Command, root: string): void {
       const setup = await readSetup(file);
       const release = compileRelease(setup, number, today());
       const { pointer, immutable } = gateFiles(release, await loadGateCode(root), sha256);
-      const forms = Object.keys(DOCUMENT_FORMS) as DocumentForm[];
+      const forms = Object.keys(POLICY_FORMS) as PolicyForm[];
       const policies = setup.banner.languages.flatMap((language) =>
-        forms.map((form) => ({ name: policyFile(language, form), body: policyAs(release, language, form) })),
+        forms.map((form) => ({ name: policyFile(language, form), body: policyFileAs(release, language, form) })),
       );
       const files = [{ name: 'gate.js', body: pointer }, ...immutable, ...policies];
       await mkdir(out, { recursive: true }).catch((cause) => {

@@ -96,17 +96,12 @@ export const DOCUMENT_FORMS = {
   md: 'text/markdown',
   txt: 'text/plain',
   json: 'application/json',
-  js: 'text/javascript',
 } as const;
 export type DocumentForm = keyof typeof DOCUMENT_FORMS;
-/** A form by the end of a file's name; `undefined`: there is none of that. */
-export const documentForm = (end: string | undefined): DocumentForm | undefined =>
-  end !== undefined && Object.hasOwn(DOCUMENT_FORMS, end) ? (end as DocumentForm) : undefined;
-
 /** Name of the file that has the cookie policy in a language and form. */
-export const policyFile = (language: string, form: DocumentForm): string => `policy.${language}.${form}`;
+export const policyFile = (language: string, form: string): string => `policy.${language}.${form}`;
 
-/** The cookie policy as a file. `html`: a page of its own; `js`: puts it into a page in the place of its own tag. */
+/** The cookie policy as a file. `html`: a page of its own. */
 export function policyAs(release: Release, language: string, form: DocumentForm): string {
   if (form === 'json') return JSON.stringify(declarationOf(release, language) satisfies Declaration);
   const { title, parts } = cookiePolicy(release, language);
@@ -117,8 +112,6 @@ export function policyAs(release: Release, language: string, form: DocumentForm)
       return `${parts.map(asMarkdown).join('').trim()}\n`;
     case 'txt':
       return `${parts.map(asText).join('').trim()}\n`;
-    case 'js':
-      return `(${putIn})(${JSON.stringify({ lang: language, dir: directionOf(language), parts })})`;
   }
 }
 
@@ -148,23 +141,6 @@ function page({ setup }: Release, language: string, title: string, parts: readon
 
 function nameOf(language: string): string {
   return new Intl.DisplayNames(language, { type: 'language' }).of(language) ?? language;
-}
-
-/** Runs in the site's page: builds the document from its parts, so that no policy of the page's has anything to forbid. */
-function putIn({ lang, dir, parts }: { lang: string; dir: string; parts: Part[] }): void {
-  const script = document.currentScript;
-  const built = (part: Part): Node => {
-    if (typeof part === 'string') return document.createTextNode(part);
-    const one = document.createElement(part.tag);
-    for (const [name, value] of Object.entries(part.attributes ?? {})) one.setAttribute(name, value);
-    one.append(...part.parts.map(built));
-    return one;
-  };
-  const whole = document.createElement('div');
-  whole.lang = lang;
-  whole.dir = dir;
-  whole.append(...parts.map(built));
-  script?.after(whole);
 }
 
 const STYLE = `:root{background:#fff;color:#18212b}a{color:#1f3fae}@media(prefers-color-scheme:dark){:root{background:#12181f;color:#e8ebee}a{color:#9db4ff}}

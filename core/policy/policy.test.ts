@@ -55,8 +55,8 @@ it('is written in the words of its language', () => {
 });
 
 describe('what a page named is text in every form', () => {
-  it.each(['html', 'js'] as const)('%s', (form) => {
-    expect(policyAs(release, 'en', form)).not.toMatch(form === 'html' ? /<img/ : /<\/script/);
+  it('html', () => {
+    expect(policyAs(release, 'en', 'html')).not.toMatch(/<img/);
   });
   it('md', () => {
     expect(

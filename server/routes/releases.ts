@@ -1,10 +1,9 @@
 import type { Draft, DraftSaved, PublishedRelease, ServerPolicy } from '@douane/api';
 import { allMeasuredSchema } from '@douane/core/lint';
-import { DOCUMENT_FORMS, documentForm, policyAs } from '@douane/core/policy';
 import { bannerContent, compileRelease, PRESSES } from '@douane/core/release';
 import { DRAFT_PARTS } from '@douane/core/setup';
 import { HEADER_SERVERS, headerConfig } from '@douane/edge';
-import { snippetFor } from '@douane/gate';
+import { POLICY_FORMS, policyFileAs, policyForm, snippetFor } from '@douane/gate';
 import { Router } from 'express';
 import { z } from 'zod';
 import { saveDraft } from '../acts/drafts';
@@ -64,9 +63,9 @@ export function releaseRoutes(context: ServerContext): Router {
     const site = await siteOf(context, req);
     const release = compileRelease(await draftOf(db, site), 1, today());
     const { language, format } = req.params as Record<string, string>;
-    const form = documentForm(format);
+    const form = policyForm(format);
     if (!form || !Object.hasOwn(release.contents, language!)) throw notFound('policy in this language and form');
-    res.type(`${DOCUMENT_FORMS[form]}; charset=utf-8`).send(policyAs(release, language!, form));
+    res.type(`${POLICY_FORMS[form]}; charset=utf-8`).send(policyFileAs(release, language!, form));
   });
 
   router.get('/sites/:siteId/draft', async (req, res) => {

@@ -2,8 +2,8 @@ import { parseAge } from '@douane/core/check';
 import { choiceIn } from '@douane/core/consent/choice-cookie';
 import { comesByItself, quietPaths } from '@douane/core/hold';
 import { lookUpLanguage } from '@douane/core/language';
-import { DOCUMENT_FORMS, documentForm } from '@douane/core/policy';
 import { decide, parsePlace } from '@douane/core/regimes';
+import { POLICY_FORMS, policyForm } from '@douane/gate';
 import { Router, text } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import type { ServerContext } from '../context';
@@ -66,7 +66,7 @@ export function visitorRoutes({ placeOf, served, fieldReports }: ServerContext):
     const languages = inForce?.release.setup.banner.languages ?? [];
     const wanted = asked === undefined ? [...req.acceptsLanguages(), languages[0] ?? ''] : [asked];
     const language = wanted.map((one) => lookUpLanguage(one, languages)).find((one) => one !== undefined);
-    const form = documentForm(of);
+    const form = policyForm(of);
     if (!inForce || !form || language === undefined || (asked !== undefined && asked !== language))
       throw notFound('policy in this language and form');
     const body = served.policy(inForce, language, form);
@@ -78,7 +78,7 @@ export function visitorRoutes({ placeOf, served, fieldReports }: ServerContext):
         ...(asked === undefined && { vary: 'accept-language' }),
         ...(form === 'html' && { 'content-security-policy': POLICY_PAGE }),
       })
-      .type(`${DOCUMENT_FORMS[form]}; charset=utf-8`)
+      .type(`${POLICY_FORMS[form]}; charset=utf-8`)
       .send(body);
   });
 

@@ -1,5 +1,5 @@
-import { type DocumentForm, policyAs } from '@douane/core/policy';
 import type { Release } from '@douane/core/release';
+import { type PolicyForm, policyFileAs } from '@douane/gate';
 import { LRUCache } from 'lru-cache';
 import type { Db } from '../db/db';
 import { gateFile, publishedRelease, type ServedSite, servedSite } from '../db/releases.sql';
@@ -79,11 +79,11 @@ export class ServedSites {
   }
 
   /** The cookie policy of a release, in one of its languages. */
-  policy({ site: { siteId }, release }: Served, language: string, form: DocumentForm): string {
+  policy({ site: { siteId }, release }: Served, language: string, form: PolicyForm): string {
     const key = `${siteId}/${release.number}/${language}/${form}`;
     let body = this.documents.get(key);
     if (body === undefined) {
-      body = policyAs(release, language, form);
+      body = policyFileAs(release, language, form);
       this.documents.set(key, body);
     }
     return body;
