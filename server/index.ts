@@ -1,6 +1,7 @@
 export { loadKnowledge } from './catalogue';
 export { type Cluster, type DatabaseUrls, forgetCluster, freePort, isFree, startCluster } from './cluster';
 export { type Config, portOf, readConfig } from './config';
+export { checkPictures, deleteOldCheckPictures, insertCheckPictures } from './db/check-pictures.sql';
 export { checkReportByHash } from './db/check-reports.sql';
 export { type Db, inTransaction, isAway, openPool } from './db/db';
 export { addFieldCounts, listFieldHosts } from './db/field-reports.sql';

@@ -1,7 +1,8 @@
 import { directionOf } from '../language/index';
+import { htmlText } from '../observe/plain-text';
 import type { Release } from '../release/release';
 import { type Declaration, type DeclaredService, declarationOf, KIND_NAMES } from './declaration';
-import { asHtml, asMarkdown, asText, type Element, element, escaped, type Part } from './tree';
+import { asHtml, asMarkdown, asText, type Element, element, type Part } from './tree';
 
 /** What of a policy is not in the declaration: the words around it, which ship in every language of the banner. */
 interface Words {
@@ -129,12 +130,12 @@ function page({ setup }: Release, language: string, title: string, parts: readon
             ]),
           ),
         );
-  const own = { ...element('a', setup.site.name, { href: setup.site.address }) };
+  const own = element('a', setup.site.name, { href: setup.site.address });
   // There is no gate on this page, so the choice is opened on the site's own.
   const shown = parts.filter(({ parts: [first] }) => typeof first !== 'object' || first.tag !== 'button');
   return `<!doctype html>
-<html lang="${escaped(language)}" dir="${directionOf(language)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">
-<meta name="color-scheme" content="light dark"><title>${escaped(title)}</title><style>${STYLE}</style></head>
+<html lang="${htmlText(language)}" dir="${directionOf(language)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">
+<meta name="color-scheme" content="light dark"><title>${htmlText(title)}</title><style>${STYLE}</style></head>
 <body><header>${asHtml(own)}${nav}</header><main>${shown.map(asHtml).join('')}</main></body></html>
 `;
 }

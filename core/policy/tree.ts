@@ -1,4 +1,4 @@
-import { plainText } from '../observe/plain-text';
+import { htmlText, plainText } from '../observe/plain-text';
 
 /** Elements that a document is made of. Nothing in them runs or loads anything. */
 export type Tag =
@@ -19,13 +19,10 @@ export const element = (tag: Tag, parts: Part | readonly Part[], attributes?: El
   ...(attributes && { attributes }),
 });
 
-const SIGNS: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' };
-export const escaped = (words: string): string => plainText(words).replace(/[&<>"']/g, (sign) => SIGNS[sign]!);
-
 /** As HTML. */
 export function asHtml(part: Part): string {
-  if (typeof part === 'string') return escaped(part);
-  const attributes = Object.entries(part.attributes ?? {}).map(([name, value]) => ` ${name}="${escaped(value)}"`);
+  if (typeof part === 'string') return htmlText(part);
+  const attributes = Object.entries(part.attributes ?? {}).map(([name, value]) => ` ${name}="${htmlText(value)}"`);
   return `<${part.tag}${attributes.join('')}>${part.parts.map(asHtml).join('')}</${part.tag}>`;
 }
 

@@ -29,3 +29,21 @@ export async function checkPictures(
   );
   return new Map(rows.map(({ number, jpeg }) => [number, jpeg]));
 }
+
+/** Leaves a site the pictures of its newest checks, so many of each kind; they take more room than all else of a check. */
+export async function deleteOldCheckPictures(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+  checks: number,
+): Promise<void> {
+  await db.query(
+    `DELETE FROM check_picture WHERE organisation_id = $1 AND run_id IN (
+       SELECT id FROM (
+         SELECT id, row_number() OVER (PARTITION BY kind ORDER BY requested_at DESC) AS nth FROM run
+         WHERE organisation_id = $1 AND site_id = $2 AND kind IN ('check', 'draft-check')
+       ) numbered WHERE nth > $3
+     )`,
+    [organisationId, siteId, checks],
+  );
+}

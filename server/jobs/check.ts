@@ -4,7 +4,7 @@ import { gateFiles } from '@douane/gate';
 import { CannotRun, type CheckOptions, runCheck } from '@douane/scanner';
 import { checkedSetup } from '../acts/drafts';
 import { checkSummary, withScans } from '../check-summary';
-import { insertCheckPictures } from '../db/check-pictures.sql';
+import { deleteOldCheckPictures, insertCheckPictures } from '../db/check-pictures.sql';
 import { recordsById } from '../db/records.sql';
 import { newestRelease, nextReleaseNumber, releaseInForce } from '../db/releases.sql';
 import { insertCheckedCases, listRuns, type Run, visitedPages } from '../db/runs.sql';
@@ -15,6 +15,9 @@ import { raiseCheckAlarm } from '../notices/alarms';
 import { draftOf } from '../site-state';
 import { today } from '../today';
 import type { JobResult, JobTools } from './job';
+
+/** Of older ones the evidence stays, in words; so do pictures in a report that was given out. */
+const CHECKS_WITH_PICTURES = 20;
 
 /** Checks a site against the release in force, on the pages that the last scan reached. The report names the release. */
 export async function checkJob(run: Run, site: Site, tools: JobTools): Promise<JobResult> {
@@ -83,6 +86,7 @@ async function checked(
   const cases = await withScans(db, site, judged);
   await insertCheckedCases(db, organisationId, run.id, cases);
   await insertCheckPictures(db, organisationId, run.id, pictures);
+  await deleteOldCheckPictures(db, organisationId, site.id, CHECKS_WITH_PICTURES);
   return { cases, report, summary: checkSummary({ ...report, cases }, release.number) };
 }
 

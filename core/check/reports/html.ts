@@ -1,4 +1,4 @@
-import { plainText } from '../../observe/plain-text';
+import { htmlText as text } from '../../observe/plain-text';
 import type { CheckReport } from '../types';
 import { type ReportBlock, type ReportFacts, type ReportPictures, reportContent, VERDICT_LETTERS } from './content';
 
@@ -56,9 +56,6 @@ function table(heads: readonly string[], rows: readonly (readonly string[])[]): 
   );
   return `<table>${head}<tbody>${body.join('')}</tbody></table>`;
 }
-
-const SIGNS: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' };
-const text = (of: string): string => plainText(of).replace(/[&<>"']/g, (sign) => SIGNS[sign]!);
 
 const STYLE = `img{max-width:100%;border:1px solid #d5d0c4}figure{margin:.5rem 0}body{font:15px/1.45 system-ui,sans-serif;color:#18212b;max-width:60rem;margin:2rem auto;padding:0 1rem}
 h1{font-size:1.7rem}h2{font-size:1.15rem;border-top:1px solid #18212b;padding-top:.5rem;margin-top:2rem}h3{font-size:1rem;margin-bottom:.3rem}

@@ -4,12 +4,10 @@ import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { call } from '../../api/client';
 import * as queries from '../../api/queries';
-import { Ago, Button, Empty, Finding, ListAndDocket, Trouble } from '../../ui/parts';
+import { Ago, Button } from '../../ui/parts';
 import { useSite } from '../site-frame';
-import { underWay, useRuns } from '../use-runs';
-import { headingOf, ReportBody, ReportDocket, useSelection } from './check-report';
-import { CheckProgress, StopButton } from './check-running';
-import { History } from './history';
+import { useRuns } from '../use-runs';
+import { CheckFrame } from './check-frame';
 
 /**
  * A check of the draft, before it is published: the site is visited at one of its addresses, and the visits alone get the
@@ -20,11 +18,7 @@ export function DraftCheckView() {
   const client = useQueryClient();
   const [params] = useSearchParams();
   const { data: draft } = useQuery(queries.draft(site.id));
-  const { all, latest, finished, shown, reading, error } = useRuns<CheckRun>(
-    site.id,
-    'draft-check',
-    params.get('check'),
-  );
+  const runs = useRuns<CheckRun>(site.id, 'draft-check', params.get('check'));
   const addresses = addressesOf(draft);
   const [chosen, choose] = useState<string | null>(null);
   const address = chosen ?? addresses[0];
@@ -32,61 +26,38 @@ export function DraftCheckView() {
     mutationFn: () => call('POST', `/sites/${site.id}/draft-checks`, { address }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['draft-check', site.id] }),
   });
-  const running = latest && underWay(latest.state) ? latest : null;
-  const report = shown?.report ?? undefined;
-  const { selection, select } = useSelection(report);
   const next = (draft?.releases[0]?.number ?? 0) + 1;
   return (
-    <ListAndDocket
-      docket={
+    <CheckFrame
+      runs={runs}
+      words={{ checking: 'Checking the draft', none: 'The draft was not checked yet' }}
+      error={start.error}
+      ways={
+        <Link to=".." relative="path">
+          Of what is in force
+        </Link>
+      }
+      acts={
+        <Button kind="act" onClick={() => start.mutate()} disabled={start.isPending || !address}>
+          Check the draft
+        </Button>
+      }
+      about={({ target, pages }, { finishedAt, summary }) => (
         <>
-          {report && selection && <ReportDocket runId={shown!.id} report={report} selection={selection} />}
-          <History
-            all={all}
-            shown={finished?.id}
-            ways={
-              <p className="mt-1">
-                <Link to=".." relative="path">
-                  Of what is in force
-                </Link>
-              </p>
-            }
-          />
+          <Ago at={finishedAt!} />, at {new URL(target).origin}, {pages.length} pages, as it would be v
+          {summary?.version}. Where it was changed since, check it anew.
+        </>
+      )}
+      empty={
+        <>
+          The same visits as in a check of what is in force, but with the draft’s gate, as if it were v{next}. The site
+          has to carry its snippet there. Nobody else gets the draft, and the choices that these visits make are written
+          to no ledger. What the site’s own server sets from the release in force (headers, an edge, a gate written into
+          the page) stays as it is. Then <Link to="../banner/publish">publish it</Link>.
         </>
       }
     >
-      <Finding
-        title={
-          reading
-            ? 'Reading'
-            : running
-              ? 'Checking the draft'
-              : report
-                ? headingOf(report)
-                : latest?.state === 'failed'
-                  ? 'The check could not be run'
-                  : 'The draft was not checked yet'
-        }
-        acts={
-          running ? (
-            <StopButton run={running} />
-          ) : (
-            <Button kind="act" onClick={() => start.mutate()} disabled={start.isPending || !address}>
-              Check the draft
-            </Button>
-          )
-        }
-      >
-        {!running && report && finished?.finishedAt && (
-          <>
-            <Ago at={finished.finishedAt} />, at {new URL(report.target).origin}, {report.pages.length} pages, as it
-            would be v{finished.summary?.version}. Where it was changed since, check it anew.
-          </>
-        )}
-        {!running && latest?.state === 'failed' && latest.why}
-      </Finding>
-      <Trouble error={error ?? start.error} />
-      {!running && addresses.length > 0 && (
+      {addresses.length > 0 && (
         <label className="mb-3 flex flex-wrap items-center gap-2">
           At
           <select value={address} onChange={({ target }) => choose(target.value)}>
@@ -99,17 +70,7 @@ export function DraftCheckView() {
           </select>
         </label>
       )}
-      {running && <CheckProgress run={running} />}
-      {report && selection && <ReportBody report={report} selection={selection} select={select} />}
-      {!reading && !report && !running && latest?.state !== 'failed' && (
-        <Empty>
-          The same visits as in a check of what is in force, but with the draft’s gate, as if it were v{next}. The site
-          has to carry its snippet there. Nobody else gets the draft, and the choices that these visits make are written
-          to no ledger. What the site’s own server sets from the release in force (headers, an edge, a gate written into
-          the page) stays as it is. Then <Link to="../banner/publish">publish it</Link>.
-        </Empty>
-      )}
-    </ListAndDocket>
+    </CheckFrame>
   );
 }
 

@@ -10,6 +10,7 @@ import {
   slipWords,
 } from '@douane/core/check';
 import { KIND_WORDS } from '@douane/core/observe';
+import { useState } from 'react';
 import { Chain } from '../../ui/chain';
 import { Mark } from '../../ui/mark';
 import { Code, Facts, Section } from '../../ui/parts';
@@ -38,6 +39,8 @@ export function ServiceDocket({
   runId: string;
 }) {
   const worst = items[0];
+  // Pictures of old checks are not kept, nor those of a pipeline’s.
+  const [gone, setGone] = useState<number>();
   if (!worst) return null;
   const mends = worst.verdict === 'slipped' ? mendsFor({ ...worst, exposed: exposedOn(worst, report.exposed) }) : [];
   return (
@@ -90,12 +93,13 @@ export function ServiceDocket({
           />
         </Section>
       )}
-      {worst.picture && (
+      {worst.picture && gone !== worst.picture.number && (
         <Section title="What the visitor saw">
           <figure>
             <img
               className="w-full border border-line"
               src={`/api/runs/${runId}/pictures/${worst.picture.number}`}
+              onError={() => setGone(worst.picture!.number)}
               alt={`The page ${Math.round(worst.picture.atMs)} ms into the visit`}
             />
             <figcaption className="text-ink2">{pictureWords(worst.picture.atMs, worst.firstAtMs ?? 0)}</figcaption>
