@@ -82,6 +82,10 @@ export interface CheckSetup {
   all: string[];
   /** Which the site is checked with; `null`: the usual ones. */
   chosen: string[] | null;
+  /** On which pages: all that the last scan visited, one of each family of them, or those listed. */
+  pages: 'all' | 'families' | string[];
+  /** How many these are; `null`: no scan visited any. */
+  pageCount: number | null;
   /** After what the site is checked by itself: another release in force, an alarm. */
   after: ('publishing' | 'alarm')[];
   /** As the last check took them; `null`: nothing is known. */

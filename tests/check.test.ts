@@ -248,23 +248,33 @@ it('is checked with the visits that were chosen for it, each record looked up in
   world.web.state.fault = 'clean';
   const path = `/sites/${siteId}/check-setup`;
   const setupOf = async () => (await ines.call('GET', path)).body;
-  const { usual, all, chosen } = await setupOf();
-  expect([chosen, usual.length, all.length > usual.length]).toEqual([null, usualCases(release).length, true]);
+  const { usual, all: every, chosen } = await setupOf();
+  expect([chosen, usual.length, every.length > usual.length]).toEqual([null, usualCases(release).length, true]);
   expect(await ines.call('PUT', path, { cases: ['place=DE,choice=accept', 'place=DE,choice=maybe'] })).toMatchObject({
     status: 422,
     body: { fields: [{ path: 'cases.1', message: expect.stringContaining('"maybe"') }] },
   });
   expect((await setupOf()).chosen).toBeNull();
   const cases = ['place=DE,choice=accept,phone', 'place=DE,choice=none'];
-  expect((await ines.call('PUT', path, { cases })).status).toBe(204);
-  expect((await setupOf()).chosen).toEqual(cases);
+  const { address } = setup.site;
+  const pages = [address, `${address}contact`];
+  expect((await setupOf()).pages).toBe('all');
+  expect((await ines.call('PUT', path, { pages: ['http://other.localhost/'] })).body.fields).toMatchObject([
+    { path: 'pages', message: expect.stringContaining('none of the site’s addresses') },
+  ]);
+  const all = (await setupOf()).pageCount;
+  expect((await ines.call('PUT', path, { pages: 'families' })).status).toBe(204);
+  expect((await setupOf()).pageCount).toBeLessThan(all);
+  expect((await ines.call('PUT', path, { cases, pages })).status).toBe(204);
+  expect(await setupOf()).toMatchObject({ chosen: cases, pages, pageCount: 2 });
   const { report } = await ines.run(siteId, 'check');
+  expect(report.pages).toEqual(pages);
   expect(report.cases.map(({ id }: CheckedCase) => id)).toEqual(['DE accept phone', 'DE none']);
   const [{ recorded, problems }] = report.cases;
   expect(problems).toEqual([]);
   expect(recorded).toMatchObject([{ step: 'accept', id: expect.stringMatching(/^[0-9a-f-]{36}$/) }]);
   expect(Math.abs(recorded[0].committedAtMs - recorded[0].atMs)).toBeLessThan(2_000);
-  expect((await ines.call('PUT', path, { cases: null })).status).toBe(204);
+  expect((await ines.call('PUT', path, { cases: null, pages: 'all' })).status).toBe(204);
 });
 
 it('passes nobody whom it could not check, and says why', async () => {

@@ -70,6 +70,7 @@ beforeAll(async () => {
     '0018_check_pictures',
     '0019_access_tokens',
     '0020_check_occasions',
+    '0021_check_pages',
   ]);
   db = openPool(urls.databaseUrl);
   const { rows } = await db.query('SELECT id FROM organisation');

@@ -59,3 +59,9 @@ export function familiesOf(addresses: readonly string[]): string[] {
   }
   return all.map(({ family, query }) => (family || '/') + (query ? `?${query}` : ''));
 }
+
+/** The first of each family, in the order given; see `familiesOf`. */
+export function onePerFamily(addresses: readonly string[]): string[] {
+  const families = familiesOf(addresses);
+  return addresses.filter((_, i) => families.indexOf(families[i]!) === i);
+}

@@ -3,6 +3,7 @@ import {
   defaultScanPlan,
   Frontier,
   familiesOf,
+  onePerFamily,
   pageAddress,
   parseAddressList,
   patternProblem,
@@ -153,4 +154,10 @@ it.each([
 ])('reads a list of addresses: %s', (_what, text, addresses, wrong) => {
   const read = parseAddressList(text);
   expect([read.addresses, read.problems.map((problem) => problem.path)]).toEqual([addresses, wrong]);
+});
+
+it('takes the first page of each family, in their order', () => {
+  const at = (path: string) => `https://shop.test${path}`;
+  const pages = ['/', '/mugs/red-mug-12', '/about', '/mugs/blue-mug-7', '/mugs/green-mug-19?size=2'].map(at);
+  expect(onePerFamily(pages)).toEqual(['/', '/mugs/red-mug-12', '/about', '/mugs/green-mug-19?size=2'].map(at));
 });

@@ -1,4 +1,4 @@
-export { familiesOf, pageAddress } from './address';
+export { familiesOf, onePerFamily, pageAddress } from './address';
 export { parseAddressList } from './address-list';
 export { Frontier, type Sampled } from './frontier';
 export { matcher, patternProblem, wantedBy } from './patterns';

@@ -50,6 +50,32 @@ export async function checkCasesOf(db: Queryable, organisationId: string, siteId
   return rows[0]?.cases ?? null;
 }
 
+/** On which pages a site is checked: `all` that the last scan visited, one of each family of them, or those listed. */
+export type CheckPages = 'all' | 'families' | string[];
+
+/** On which pages a site is checked. */
+export async function checkPagesOf(db: Queryable, organisationId: string, siteId: string): Promise<CheckPages> {
+  const { rows } = await db.query<{ pages: CheckPages }>(
+    'SELECT check_pages AS pages FROM site WHERE organisation_id = $1 AND id = $2',
+    [organisationId, siteId],
+  );
+  return rows[0]?.pages ?? 'all';
+}
+
+/** Keeps them as a whole. */
+export async function saveCheckPages(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+  pages: CheckPages,
+): Promise<void> {
+  await db.query('UPDATE site SET check_pages = $3 WHERE organisation_id = $1 AND id = $2', [
+    organisationId,
+    siteId,
+    JSON.stringify(pages),
+  ]);
+}
+
 /** After what a site can be checked by itself: another release in force, an alarm of a scan, a look or visitors. */
 export const CHECK_OCCASIONS = ['publishing', 'alarm'] as const;
 export type CheckOccasion = (typeof CHECK_OCCASIONS)[number];

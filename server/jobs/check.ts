@@ -3,11 +3,12 @@ import { compileRelease, type Release } from '@douane/core/release';
 import { gateFiles } from '@douane/gate';
 import { CannotRun, type CheckOptions, runCheck } from '@douane/scanner';
 import { checkedSetup } from '../acts/drafts';
+import { MOST_CHECKED_PAGES, pagesToCheck } from '../check-pages';
 import { checkSummary, withScans } from '../check-summary';
 import { deleteOldCheckPictures, insertCheckPictures } from '../db/check-pictures.sql';
 import { recordsById } from '../db/records.sql';
 import { newestRelease, nextReleaseNumber, releaseInForce } from '../db/releases.sql';
-import { insertCheckedCases, listRuns, type Run, visitedPages } from '../db/runs.sql';
+import { insertCheckedCases, type Run } from '../db/runs.sql';
 import { checkCasesOf } from '../db/scan-setup.sql';
 import type { Site } from '../db/sites.sql';
 import { loadGateCode, sha256 } from '../gate-code';
@@ -29,7 +30,7 @@ export async function checkJob(run: Run, site: Site, tools: JobTools): Promise<J
   const { cases, ...result } = await checked(run, site, tools, {
     release,
     target: release.setup.site.address,
-    pages: (run.options.pages as string[] | undefined) ?? (await scannedPages(db, organisationId, site.id)),
+    pages: (run.options.pages as string[] | undefined) ?? (await pagesToCheck(db, organisationId, site.id)),
     ledger: (ids) => recordsById(db, organisationId, site.id, ids),
   });
   await raiseCheckAlarm(db, queue, site, run, cases);
@@ -48,11 +49,11 @@ export async function draftCheckJob(run: Run, site: Site, tools: JobTools): Prom
   const number = await nextReleaseNumber(db, organisationId, site.id);
   const before = await newestRelease(db, organisationId, site.id);
   const release = compileRelease(setup, number, today(), before);
-  const scanned = await scannedPages(db, organisationId, site.id);
+  const chosen = await pagesToCheck(db, organisationId, site.id);
   const { cases: _, ...result } = await checked(run, site, tools, {
     release,
     target: origin === new URL(setup.site.address).origin ? setup.site.address : `${origin}/`,
-    pages: scanned && [...new Set(scanned.map((page) => onOrigin(page, origin)))],
+    pages: chosen && [...new Set(chosen.map((page) => onOrigin(page, origin)))],
     draft: gateFiles(release, await loadGateCode(config.root), sha256),
   });
   return result;
@@ -76,7 +77,7 @@ async function checked(
   const { cases: judged, ...report } = await runCheck(target, release, {
     ...of,
     cases: asked ? asked.map((text) => caseOf(text, release)) : usualCases(release),
-    most: 40,
+    most: MOST_CHECKED_PAGES,
     allowPrivate: config.allowPrivate,
     catalogue: knowledge.all,
     signal,
@@ -96,10 +97,4 @@ function caseOf(text: string, release: Release): VisitorCase {
   if (typeof read === 'string')
     throw new CannotRun(`The visit "${text}" does not fit the release: ${read}. Choose the visits anew.`);
   return read;
-}
-
-async function scannedPages(db: JobTools['db'], organisationId: string, siteId: string): Promise<string[] | undefined> {
-  const last = (await listRuns(db, organisationId, siteId, 'scan')).find((scan) => scan.state === 'done');
-  const pages = last ? await visitedPages(db, organisationId, last.id) : [];
-  return pages.length > 0 ? pages : undefined;
 }

@@ -102,7 +102,7 @@ export function CheckView() {
           ))}
         </div>
       )}
-      {site.state.version !== null && <Visits siteId={site.id} pages={report?.pages.length ?? null} />}
+      {site.state.version !== null && <Visits siteId={site.id} />}
     </CheckFrame>
   );
 }

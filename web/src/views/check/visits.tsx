@@ -5,16 +5,17 @@ import { useState } from 'react';
 import { call, fieldsAtFault } from '../../api/client';
 import * as queries from '../../api/queries';
 import { Button, FieldProblems, Trouble } from '../../ui/parts';
+import { linesOf } from '../scan/plan-fields';
 import { caseWords } from './lanes';
 
 /** Which visits the site is checked with: chosen by press, more by text, kept for every check from then on. */
-export function Visits({ siteId, pages }: { siteId: string; pages: number | null }) {
+export function Visits({ siteId }: { siteId: string }) {
   const { data, error } = useQuery(queries.checkSetup(siteId));
   if (!data) return <Trouble error={error} />;
-  return <ChosenVisits key={JSON.stringify(data.chosen)} siteId={siteId} pages={pages} setup={data} />;
+  return <ChosenVisits key={JSON.stringify(data.chosen)} siteId={siteId} setup={data} />;
 }
 
-function ChosenVisits({ siteId, pages, setup }: { siteId: string; pages: number | null; setup: CheckSetup }) {
+function ChosenVisits({ siteId, setup }: { siteId: string; setup: CheckSetup }) {
   const { usual, all, secondsPerCase } = setup;
   const kept = setup.chosen ?? usual;
   const client = useQueryClient();
@@ -23,8 +24,11 @@ function ChosenVisits({ siteId, pages, setup }: { siteId: string; pages: number 
   // At once, and not when the server has answered: the box would spring back under the pointer.
   const [after, wish] = useState<CheckSetup['after']>(setup.after);
   const save = useMutation({
-    mutationFn: (choice: { cases?: readonly string[] | null; after?: CheckSetup['after'] }) =>
-      call('PUT', `/sites/${siteId}/check-setup`, choice),
+    mutationFn: (choice: {
+      cases?: readonly string[] | null;
+      pages?: CheckSetup['pages'];
+      after?: CheckSetup['after'];
+    }) => call('PUT', `/sites/${siteId}/check-setup`, choice),
     onSuccess: () => client.invalidateQueries({ queryKey: ['check-setup', siteId] }),
   });
   const listed = [...new Set([...all, ...chosen])];
@@ -40,7 +44,7 @@ function ChosenVisits({ siteId, pages, setup }: { siteId: string; pages: number 
     <details className="mb-4">
       <summary className="py-1">
         {setup.chosen ? 'Chosen for this site' : 'As usual'}: {plural(chosen.length, 'visit')}
-        {pages !== null && ` over ${plural(pages, 'page')} each`}
+        {setup.pageCount !== null && ` over ${plural(setup.pageCount, 'page')} each`}
         {secondsPerCase !== null && `, about ${durationWords(chosen.length * secondsPerCase)}`}
       </summary>
       <div className="mt-2 max-w-[640px]">
@@ -76,10 +80,12 @@ function ChosenVisits({ siteId, pages, setup }: { siteId: string; pages: number 
           </span>
         </label>
         <FieldProblems
-          of={fieldsAtFault(save.error).map(({ path, message }) => ({
-            path: chosen[Number(path.split('.')[1])] ?? path,
-            message,
-          }))}
+          of={fieldsAtFault(save.error)
+            .filter(({ path }) => path.startsWith('cases'))
+            .map(({ path, message }) => ({
+              path: chosen[Number(path.split('.')[1])] ?? path,
+              message,
+            }))}
         />
         {fieldsAtFault(save.error).length === 0 && <Trouble error={save.error} />}
         <div className="mt-2 flex gap-2">
@@ -96,6 +102,12 @@ function ChosenVisits({ siteId, pages, setup }: { siteId: string; pages: number 
             </Button>
           )}
         </div>
+        <PageChoice
+          key={JSON.stringify(setup.pages)}
+          kept={setup.pages}
+          error={save.error}
+          onKeep={(pages) => save.mutate({ pages })}
+        />
         <fieldset className="mt-3">
           <legend className="caps">Also by itself</legend>
           {OCCASIONS.map(([occasion, words]) => (
@@ -117,6 +129,65 @@ function ChosenVisits({ siteId, pages, setup }: { siteId: string; pages: number 
         </fieldset>
       </div>
     </details>
+  );
+}
+
+/** On which pages the site is checked. */
+function PageChoice({
+  kept,
+  error,
+  onKeep,
+}: {
+  kept: CheckSetup['pages'];
+  error: Error | null;
+  onKeep(pages: CheckSetup['pages']): void;
+}) {
+  const [how, setHow] = useState(typeof kept === 'string' ? kept : 'listed');
+  const [listed, setListed] = useState(typeof kept === 'string' ? '' : kept.join('\n'));
+  const lines = linesOf(listed);
+  const problems = fieldsAtFault(error).filter(({ path }) => path.startsWith('pages'));
+  const isKept = typeof kept === 'object' && kept.join('\n') === lines.join('\n');
+  return (
+    <div className="mt-3">
+      <label className="block">
+        Pages of each visit
+        <select
+          className="mt-0.5 block"
+          value={how}
+          onChange={({ target }) => {
+            const next = target.value as typeof how;
+            setHow(next);
+            if (next === 'all' || next === 'families') onKeep(next);
+          }}
+        >
+          <option value="all">all that the last scan visited</option>
+          <option value="families">one of each kind of them</option>
+          <option value="listed">these</option>
+        </select>
+      </label>
+      {how === 'listed' && (
+        <>
+          <label className="mt-2 block">
+            One address per line
+            <textarea
+              className="mono mt-0.5 block h-24 w-full"
+              aria-invalid={problems.length > 0}
+              value={listed}
+              onChange={({ target }) => setListed(target.value)}
+            />
+          </label>
+          <FieldProblems
+            of={problems.map(({ path, message }) => ({
+              path: lines[Number(/\d+/.exec(path)?.[0])] ?? 'Pages',
+              message,
+            }))}
+          />
+          <Button className="mt-1" disabled={isKept || lines.length === 0} onClick={() => onKeep(lines)}>
+            {isKept ? 'Kept' : 'Keep these pages'}
+          </Button>
+        </>
+      )}
+    </div>
   );
 }
 
