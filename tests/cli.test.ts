@@ -242,6 +242,7 @@ describe('douane gate', () => {
       'held.HASH.js',
       'hold.HASH.js',
       'panel.HASH.js',
+      ...['de', 'en'].flatMap((tag) => ['html', 'js', 'json', 'md', 'txt'].map((end) => `policy.${tag}.${end}`)),
       'snippet.html',
       'texts-de.HASH.json',
       'texts-en.HASH.json',
