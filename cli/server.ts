@@ -1,5 +1,5 @@
 import { gzipSync } from 'node:zlib';
-import type { KeptCheck, PipelineRecords, PipelineSite } from '@douane/api';
+import type { PipelineRecords, PipelineSite } from '@douane/api';
 import type { CheckReport } from '@douane/core/check';
 import type { ConsentRecord } from '@douane/core/consent';
 import { compiledOf, type Release, readRelease } from '@douane/core/release';
@@ -39,23 +39,24 @@ export class PipelineServer {
     return (answer as PipelineRecords).records;
   };
 
-  /** Hands a check in. Gives back why it is not kept as a check of the site; `null`: it is. */
+  /**
+   * Hands a check in, once: an answer that was lost may have been a yes. Gives back why it is not kept as a check of the
+   * site; `null`: it is. The check is made by then, so what goes wrong here takes nothing from it.
+   */
   async handIn(report: CheckReport): Promise<string | null> {
+    const { number } = this.release;
     try {
-      const { number } = this.release;
-      (await ask(`${this.base}/sites/${this.siteId}/checks`, this.token, { number, report })) as KeptCheck;
+      await ask(`${this.base}/sites/${this.siteId}/checks`, this.token, { number, report }, 1);
       return null;
     } catch (cause) {
-      if (cause instanceof NotTaken) return cause.message;
+      if (cause instanceof Refused) return cause.message;
       throw cause;
     }
   }
 }
 
-/** The server understood, and does not do it. */
-class NotTaken extends Refused {}
-
-async function ask(url: string, token: string, body?: object): Promise<unknown> {
+async function ask(url: string, token: string, body?: object, tries = TRIES): Promise<unknown> {
+  const { origin } = new URL(url);
   const packed = body && gzipSync(JSON.stringify(body));
   for (let tried = 1; ; tried++) {
     let answer: Response;
@@ -71,17 +72,17 @@ async function ask(url: string, token: string, body?: object): Promise<unknown> 
       });
     } catch (cause) {
       const { cause: deeper, message } = cause as Error & { cause?: { code?: string } };
-      if (tried === TRIES) throw new Refused(`${new URL(url).origin} cannot be reached: ${deeper?.code ?? message}`);
+      if (tried === tries) throw new Refused(`${origin} cannot be reached: ${deeper?.code ?? message}`);
       await new Promise((done) => setTimeout(done, tried * WAIT_MS));
       continue;
     }
     if (answer.ok) return answer.json();
-    if (answer.status >= 500 && tried < TRIES) {
+    if (answer.status >= 500 && tried < tries) {
       await new Promise((done) => setTimeout(done, tried * WAIT_MS));
       continue;
     }
     const said = (await answer.json().catch(() => ({}))) as { title?: string; detail?: string }; // an answer of somebody between
     const words = [said.title ?? `it answered ${answer.status}`, said.detail].filter(Boolean).join('. ');
-    throw answer.status === 409 ? new NotTaken(words) : new Refused(`${new URL(url).origin}: ${words}`);
+    throw new Refused(`${origin}: ${words}`);
   }
 }

@@ -25,7 +25,7 @@ import { plural } from '@douane/core/words';
 import { gateFiles } from '@douane/gate';
 import { type HarEntry, harOf, runCheck } from '@douane/scanner';
 import { loadGateCode, sha256 } from '@douane/server';
-import type { Command } from 'commander';
+import { type Command, Option } from 'commander';
 import pc from 'picocolors';
 import { parseCount, parseResolve, readBaseline, readCertificate, readSetup, writeOut } from '../files';
 import { progress, progressDone, Refused, today } from '../say';
@@ -68,7 +68,7 @@ export function checkCommand(program: Command, root: string): void {
       '--server <url>',
       'instead of a setup: a Douane server, whose release in force and ledger it is held against',
     )
-    .option('--token <token>', 'for --server; or set DOUANE_TOKEN', process.env.DOUANE_TOKEN)
+    .addOption(new Option('--token <token>', 'for --server').env('DOUANE_TOKEN'))
     .option('--site <key>', 'for --server: which site, where the address is not its own')
     .option('--case <case>', 'such as place=DE,choice=refuse or place=US-CA,gpc; may be given again', many, [])
     .option('--pages <n>', 'most pages to visit in each case', parseCount('--pages'), 12)
