@@ -1,4 +1,5 @@
 export type * from './classify';
 export type * from './pipeline';
+export type * from './policies';
 export type * from './runs';
 export type * from './sites';

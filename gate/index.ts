@@ -10,6 +10,6 @@ export {
   loadedFiles,
   snippetFor,
 } from './files';
-export { POLICY_FORMS, type PolicyForm, policyFileAs, policyForm } from './policy';
+export { cookiePolicyAs, POLICY_FORMS, type PolicyForm, policyFileAs, policyForm } from './policy';
 export { textsFile } from './texts-file';
 export type { BannerOptions, ButtonOptions, HeldFace } from './types';

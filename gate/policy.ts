@@ -1,5 +1,14 @@
 import { directionOf } from '@douane/core/language';
-import { cookiePolicy, DOCUMENT_FORMS, type Part, policyAs } from '@douane/core/policy';
+import {
+  cookiePolicy,
+  DOCUMENT_FORMS,
+  documentAs,
+  type Part,
+  type PolicyContent,
+  policyDocument,
+  policyFile,
+  type VersionFacts,
+} from '@douane/core/policy';
 import type { Release } from '@douane/core/release';
 
 /** In which forms the cookie policy is given out, by the end of the file's name; `js` puts it into a page of the site's. */
@@ -10,11 +19,23 @@ export type PolicyForm = keyof typeof POLICY_FORMS;
 export const policyForm = (end: string | undefined): PolicyForm | undefined =>
   end !== undefined && Object.hasOwn(POLICY_FORMS, end) ? (end as PolicyForm) : undefined;
 
-/** The cookie policy of a release as a file. */
-export function policyFileAs(release: Release, language: string, form: PolicyForm): string {
-  if (form !== 'js') return policyAs(release, language, form);
-  const { parts } = cookiePolicy(release, language);
+/** A version of a policy as a file, with the release that its live blocks tell of. `name`: what its files begin with. */
+export function policyFileAs(
+  { name, content, version }: { name: string; content: PolicyContent; version: VersionFacts },
+  release: Release,
+  language: string,
+  form: PolicyForm,
+): string {
+  if (form !== 'js')
+    return documentAs(content, release, language, version, form, (other) => policyFile(name, other, 'html'));
+  const { parts } = policyDocument(content, release, language, version);
   return `(${putIn})(${JSON.stringify({ lang: language, dir: directionOf(language), parts })})`;
+}
+
+/** The cookie policy of a release whose site has written none, as a file. */
+export function cookiePolicyAs(release: Release, language: string, form: PolicyForm): string {
+  const version = { number: release.number, from: release.compiledOn };
+  return policyFileAs({ name: 'policy', content: cookiePolicy(release, language), version }, release, language, form);
 }
 
 /** Runs in the site's page: builds the document from its parts, so that no policy of the page's has anything to forbid. */
@@ -22,8 +43,11 @@ function putIn({ lang, dir, parts }: { lang: string; dir: string; parts: Part[] 
   const script = document.currentScript;
   const built = (part: Part): Node => {
     if (typeof part === 'string') return document.createTextNode(part);
-    const one = document.createElement(part.tag);
-    for (const [name, value] of Object.entries(part.attributes ?? {})) one.setAttribute(name, value);
+    const { 'data-douane-open': opens, ...attributes } = part.attributes ?? {};
+    const here = opens !== undefined && 'douane' in window;
+    const one = document.createElement(here ? 'button' : part.tag);
+    if (here) Object.assign(one, { type: 'button' }).setAttribute('data-douane-open', '');
+    else for (const [name, value] of Object.entries(attributes)) one.setAttribute(name, value);
     one.append(...part.parts.map(built));
     return one;
   };

@@ -14,6 +14,7 @@ import { knowledgeRoutes } from './routes/knowledge';
 import { lookRoutes } from './routes/looks';
 import { nameFamilyRoutes } from './routes/name-families';
 import { pipelineRoutes } from './routes/pipeline';
+import { policyRoutes } from './routes/policies';
 import { recordRoutes } from './routes/records';
 import { regionRoutes } from './routes/regions';
 import { releaseRoutes } from './routes/releases';
@@ -86,6 +87,8 @@ export function createApp(context: ServerContext): { app: Express; close(): void
     next();
   });
   // A body has to say that it is JSON, which no other site can have a browser send without asking first.
+  // A policy may have two hundred pages, in several languages.
+  api.use('/sites/:siteId/policies', express.json({ limit: '16mb' }));
   api.use(express.json({ limit: '2mb' }), sessions);
   api.use((req, res, next) => {
     if (req.session.person) csrf.csrfSynchronisedProtection(req, res, next);
@@ -108,6 +111,7 @@ export function createApp(context: ServerContext): { app: Express; close(): void
     knowledgeRoutes(context),
     releaseRoutes(context),
     lookRoutes(context),
+    policyRoutes(context),
     regionRoutes(context),
     recordRoutes(context),
     accessTokenRoutes(context),

@@ -21,6 +21,7 @@ export interface Change {
     | 'organisation'
     | 'draft'
     | 'publication'
+    | 'policies'
     | 'records';
   /** The open interface that did it and knows already, by the name it gave itself. */
   from?: string;

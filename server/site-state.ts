@@ -10,6 +10,7 @@ import { newestRelease, releaseNumbers } from './db/releases.sql';
 import { latestRuns, type Run } from './db/runs.sql';
 import { listServices } from './db/services.sql';
 import type { Site } from './db/sites.sql';
+import { countPolicies } from './policy-states';
 
 /** The draft of a site as it would be published now: its settings, and the services that follow from the rulings. */
 export function fullDraft(site: Site, ruled: readonly RuledItem[], records: readonly ServiceRecord[]): Setup {
@@ -31,12 +32,13 @@ export function draftDifferences(draft: Setup, newest: Pick<Release, 'setup'> | 
 /** How a site stands, from what is kept of it. */
 export async function siteState(db: Queryable, site: Site, runs?: readonly Run[]): Promise<SiteState> {
   const { organisationId, id } = site;
-  const [items, ruled, newestMade, numbers, records, alarms, providers, latest] = await Promise.all([
+  const [items, ruled, newestMade, numbers, records, policies, alarms, providers, latest] = await Promise.all([
     countItems(db, organisationId, id),
     listRuled(db, organisationId, id),
     newestRelease(db, organisationId, id),
     releaseNumbers(db, organisationId, id),
     countRecords(db, organisationId, id),
+    countPolicies(db, organisationId, id),
     countUnseenAlarms(db, organisationId, id),
     listServices(db, organisationId),
     runs ?? latestRuns(db, organisationId),
@@ -83,6 +85,7 @@ export async function siteState(db: Queryable, site: Site, runs?: readonly Run[]
           why: check.why,
         }
       : null,
+    policies,
     records: records.counted,
   };
 }

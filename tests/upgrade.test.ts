@@ -71,6 +71,7 @@ beforeAll(async () => {
     '0019_access_tokens',
     '0020_check_occasions',
     '0021_check_pages',
+    '0022_policies',
   ]);
   db = openPool(urls.databaseUrl);
   const { rows } = await db.query('SELECT id FROM organisation');

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { policyFile } from '@douane/core/policy';
 import { GPC_FILE, gpcFile } from '@douane/core/regimes';
 import { compileRelease } from '@douane/core/release';
-import { gateFiles, POLICY_FORMS, type PolicyForm, policyFileAs, snippetFor } from '@douane/gate';
+import { cookiePolicyAs, gateFiles, POLICY_FORMS, type PolicyForm, snippetFor } from '@douane/gate';
 import { loadGateCode, sha256 } from '@douane/server';
 import type { Command } from 'commander';
 import { parseCount, readSetup } from '../files';
@@ -23,7 +23,10 @@ export function gateCommand(program: Command, root: string): void {
       const { pointer, immutable } = gateFiles(release, await loadGateCode(root), sha256);
       const forms = Object.keys(POLICY_FORMS) as PolicyForm[];
       const policies = setup.banner.languages.flatMap((language) =>
-        forms.map((form) => ({ name: policyFile(language, form), body: policyFileAs(release, language, form) })),
+        forms.map((form) => ({
+          name: policyFile('policy', language, form),
+          body: cookiePolicyAs(release, language, form),
+        })),
       );
       const files = [{ name: 'gate.js', body: pointer }, ...immutable, ...policies];
       await mkdir(out, { recursive: true }).catch((cause) => {

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { nextStep, type SiteState, stagesOf } from './index';
+import { nextStep, type SiteState, type Station, stagesOf } from './index';
 
 const done: SiteState = {
   scan: { state: 'done', at: null, pages: 13, items: 38 },
@@ -14,6 +14,7 @@ const done: SiteState = {
   draftDiffers: 0,
   gate: { state: 'done', first: 13, of: 13 },
   check: { state: 'done', at: null, cases: 6, slipped: 0, version: 2 },
+  policies: { all: 1, live: 1, inReview: 0, approved: 0 },
   records: 1,
 };
 
@@ -51,12 +52,31 @@ it.each<[string, Partial<SiteState>, string, string]>([
     'check',
     'The check is running',
   ],
+  ['there is no policy', { policies: { ...done.policies, all: 0, live: 0 } }, 'policies', 'Write the first policy'],
+  [
+    'one is approved',
+    { policies: { all: 1, live: 0, inReview: 0, approved: 1 } },
+    'policies',
+    'Have what is approved be live',
+  ],
   ['all is well', {}, 'check', 'Nothing to do'],
 ])('when %s', (_when, change, station, words) => {
   expect(nextStep({ ...done, ...change })).toMatchObject({ station, words });
 });
 
-it.each<[string, Partial<SiteState>, 'scan' | 'regions' | 'install' | 'check', object]>([
+it.each<[string, Partial<SiteState>, Station, object]>([
+  [
+    'a policy waits for a reviewer',
+    { policies: { all: 2, live: 1, inReview: 1, approved: 0 } },
+    'policies',
+    { mark: 'waits', text: '1 live', detail: '1 in review' },
+  ],
+  [
+    'a policy is a draft still',
+    { policies: { all: 2, live: 1, inReview: 0, approved: 0 } },
+    'policies',
+    { mark: 'waits', text: '1 live', detail: '1 draft' },
+  ],
   [
     'laws and rules are counted',
     { regimes: ['eu', 'us-ca'], siteRules: 1 },
@@ -93,5 +113,5 @@ it('marks each stage as it stands', () => {
   const marks = Object.values(
     stagesOf({ ...done, openItems: 2, draftDiffers: 1, check: { ...done.check!, slipped: 1 } }),
   ).map((s) => s.mark);
-  expect(marks).toEqual(['in-order', 'waits', 'in-order', 'waits', 'in-order', 'slipped', 'in-order']);
+  expect(marks).toEqual(['in-order', 'waits', 'in-order', 'waits', 'in-order', 'in-order', 'slipped', 'in-order']);
 });

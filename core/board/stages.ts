@@ -11,6 +11,7 @@ export function stagesOf(state: SiteState): Record<Station, Stage> {
     classify: classifyStage(state),
     regions: regionsStage(state),
     banner: bannerStage(state),
+    policies: policiesStage(state),
     install: installStage(state),
     check: checkStage(state),
     records:
@@ -64,6 +65,14 @@ function bannerStage({ version, newest, draftDiffers, paused }: SiteState): Stag
   return { mark: 'in-order', text: `v${version}`, detail: 'published' };
 }
 
+function policiesStage({ policies: { all, live, inReview, approved } }: SiteState): Stage {
+  if (all === 0) return { mark: 'nothing', text: 'none yet' };
+  const text = `${live} live`;
+  if (inReview > 0) return { mark: 'waits', text, detail: `${inReview} in review` };
+  if (approved > 0) return { mark: 'waits', text, detail: `${approved} approved, not live` };
+  return live < all ? { mark: 'waits', text, detail: plural(all - live, 'draft') } : { mark: 'in-order', text };
+}
+
 function installStage({ gate }: SiteState): Stage {
   if (!gate) return { mark: 'nothing', text: 'not looked' };
   if (underWay(gate.state)) return { mark: 'running', text: 'looking' };
@@ -109,5 +118,9 @@ export function nextStep(state: SiteState): NextStep {
   if (check && underWay(check.state)) return wait('check', 'The check is running');
   if (!check || check.version !== version) return need('check', `Check v${version}`);
   if (check.state !== 'done' || check.failed) return need('check', 'Check again');
+  const { all, live, approved } = state.policies;
+  if (all === 0) return need('policies', 'Write the first policy');
+  if (approved > 0) return need('policies', 'Have what is approved be live');
+  if (live === 0) return need('policies', 'Hand the first policy in');
   return wait('check', 'Nothing to do');
 }

@@ -35,12 +35,14 @@ export interface SiteState {
     version: number | null;
     why?: string | null;
   } | null;
+  /** Policies of the site, and how many of them visitors can read, wait for a reviewer, or are approved and not live. */
+  policies: { all: number; live: number; inReview: number; approved: number };
   records: number;
 }
 
 export type RunWord = 'queued' | 'running' | 'cancelling' | 'done' | 'failed' | 'cancelled';
 
-export const STATIONS = ['scan', 'classify', 'regions', 'banner', 'install', 'check', 'records'] as const;
+export const STATIONS = ['scan', 'classify', 'regions', 'banner', 'policies', 'install', 'check', 'records'] as const;
 export type Station = (typeof STATIONS)[number];
 
 export interface NextStep {

@@ -1,3 +1,31 @@
-export { cookiePolicy, DOCUMENT_FORMS, type DocumentForm, policyAs, policyFile } from './cookie-policy';
+export * from './answers';
+export { CHOICE_FRAGMENT } from './choice-fragment';
 export { DECLARATION_FORMAT, type Declaration, declarationOf } from './declaration';
-export type { Part } from './tree';
+export * from './draft';
+export {
+  KINDS,
+  POLICY_KINDS,
+  type PolicyKind,
+  type PolicyKindId,
+  type WrittenFrom,
+  writtenPolicy,
+} from './kinds/index';
+export * from './lint/index';
+export * from './policy';
+export { missingUses, proposedAnswers, staleUses } from './propose';
+export { type ComparedBlock, comparedText, countChanged, type Piece } from './rich/compare';
+export { type Conflict, mergedText } from './rich/merge';
+export {
+  type Block,
+  blocksSchema,
+  isLink,
+  LIVE_BLOCKS,
+  type LiveBlock,
+  type RichNode,
+  sameBlock,
+  wordsIn,
+} from './rich/node';
+export { ADEQUATE, type Transfer, transfersOf } from './third-countries';
+export { asMarkdown, type Element, type Part } from './tree';
+export * from './versions';
+export { POLICY_LANGUAGES } from './words/index';

@@ -1,8 +1,8 @@
 import { gzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
-import { compileRelease } from '../release/index';
+import { compileRelease, type Release } from '../release/index';
 import { newSetup, type Setup } from '../setup/index';
-import { declarationOf, policyAs } from './index';
+import { cookiePolicy, type DocumentForm, declarationOf, documentAs } from './index';
 
 const ODD = `<img src=x onerror=alert(1)> *bold* [link](javascript:x) \`code\``;
 function releaseOf(change: (setup: Setup) => void = () => {}) {
@@ -23,6 +23,15 @@ function releaseOf(change: (setup: Setup) => void = () => {}) {
   change(setup);
   return compileRelease(setup, 3, '2026-11-26');
 }
+const policyAs = (of: Release, language: string, form: DocumentForm) =>
+  documentAs(
+    cookiePolicy(of, language),
+    of,
+    language,
+    { number: of.number, from: of.compiledOn },
+    form,
+    (one) => `policy.${one}.html`,
+  );
 const release = releaseOf();
 
 it.each(['en', 'de', 'ar'])('in %s says all that is in the inventory of the release, and nothing else', (language) => {
@@ -69,8 +78,9 @@ describe('what a page named is text in every form', () => {
   });
   it('json', () => {
     const read = JSON.parse(policyAs(release, 'en', 'json'));
-    expect(read).toMatchObject({ format: 'douane.declaration/1', version: 3, on: '2026-11-26', language: 'en' });
-    expect(read.purposes[2].services[0].items[2].name).toBe(ODD);
+    expect(read).toMatchObject({ format: 'douane.policy/1', kind: 'cookies', version: { number: 3 }, language: 'en' });
+    expect(read.declaration).toMatchObject({ format: 'douane.declaration/1', version: 3, on: '2026-11-26' });
+    expect(read.declaration.purposes[2].services[0].items[2].name).toBe(ODD);
   });
 });
 

@@ -3,7 +3,8 @@ import { htmlText, plainText } from '../observe/plain-text';
 /** Elements that a document is made of. Nothing in them runs or loads anything. */
 export type Tag =
   | ('h1' | 'h2' | 'h3' | 'p' | 'ul' | 'li' | 'dl' | 'dt' | 'dd')
-  | ('code' | 'a' | 'section' | 'nav' | 'time' | 'strong' | 'button');
+  | ('code' | 'a' | 'section' | 'nav' | 'time' | 'strong' | 'em' | 'br')
+  | ('ol' | 'blockquote' | 'table' | 'tr' | 'th' | 'td');
 
 /** A part of a document: words, or an element with its attributes and parts. Words may come from pages: hostile text. */
 export type Part = string | Element;
@@ -22,6 +23,7 @@ export const element = (tag: Tag, parts: Part | readonly Part[], attributes?: El
 /** As HTML. */
 export function asHtml(part: Part): string {
   if (typeof part === 'string') return htmlText(part);
+  if (part.tag === 'br') return '<br>';
   const attributes = Object.entries(part.attributes ?? {}).map(([name, value]) => ` ${name}="${htmlText(value)}"`);
   return `<${part.tag}${attributes.join('')}>${part.parts.map(asHtml).join('')}</${part.tag}>`;
 }
@@ -43,6 +45,14 @@ export function asMarkdown(part: Part): string {
     case 'ul':
     case 'dl':
       return `${inner()}\n`;
+    case 'ol':
+      return `${part.parts.map((one, i) => asMarkdown(one).replace(/^- /, `${i + 1}. `)).join('')}\n`;
+    case 'blockquote':
+      return `${inner().trim().replace(/^/gm, '> ')}\n\n`;
+    case 'br':
+      return '\\\n';
+    case 'table':
+      return `${part.parts.map((row, i) => tableRow(row, i)).join('')}\n`;
     case 'dt':
       return `- **${inner()}**: `;
     case 'dd':
@@ -50,11 +60,12 @@ export function asMarkdown(part: Part): string {
     case 'code':
       // As long a fence as none within it is.
       return `\`\` ${wordsOf(part).replaceAll('`', "'")} \`\``;
+    case 'em':
+      return `*${inner()}*`;
     case 'strong':
       return `**${inner()}**`;
     case 'a':
       return attributes.href ? `[${inner()}](<${attributes.href.replace(/[<>\s]/g, encodeURIComponent)}>)` : inner();
-    case 'button':
     case 'nav':
       return '';
     default:
@@ -76,20 +87,40 @@ export function asText(part: Part): string {
     case 'li':
       return `- ${inner.trim().replace(/\n+/g, '\n  ')}\n`;
     case 'ul':
+    case 'ol':
     case 'dl':
+    case 'table':
       return `${inner}\n`;
+    case 'tr':
+      return `${inner.trim()}\n`;
+    case 'th':
+    case 'td':
+      return `${inner.trim()}\t`;
+    case 'br':
+      return '\n';
     case 'dt':
       return `${inner}: `;
     case 'dd':
       return `${inner}\n`;
     case 'a':
       return attributes.href && attributes.href !== inner ? `${inner} (${attributes.href})` : inner;
-    case 'button':
     case 'nav':
       return '';
     default:
       return inner;
   }
+}
+
+/** A row of a table, with the line that makes the first one its head (GitHub Flavored Markdown). */
+function tableRow(row: Part, i: number): string {
+  if (typeof row === 'string') return '';
+  const cells = row.parts.map((cell) =>
+    asMarkdown(cell)
+      .trim()
+      .replace(/\s*\n\s*/g, ' '),
+  );
+  const head = i === 0 ? `|${cells.map(() => ' --- |').join('')}\n` : '';
+  return `| ${cells.join(' | ')} |\n${head}`;
 }
 
 const wordsOf = (part: Part): string => (typeof part === 'string' ? plainText(part) : part.parts.map(wordsOf).join(''));

@@ -2,6 +2,7 @@ import type { Method } from '@douane/core/consent';
 import { BANNER_ELEMENT, PANEL_ELEMENT } from '@douane/core/consent/banner-marks';
 import type { KeptChoice } from '@douane/core/consent/choice-cookie';
 import { comesByItself } from '@douane/core/hold';
+import { CHOICE_FRAGMENT } from '@douane/core/policy/choice-fragment';
 import { placeCode } from '@douane/core/regimes/place';
 import { readChoice } from '../hold/kept';
 import { allOf, whenBody, whenLoaded } from '../native';
@@ -77,6 +78,7 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
     if (Object.values(decision.modes).every((mode) => mode === 'none')) return;
     // An objection stands longer than browsers keep a cookie, so it is written anew at each visit.
     if (choice && decision.keepDays > 0) keepChoice(choice, decision.keepDays, native.jar, config.domains);
+    if (location.hash === `#${CHOICE_FRAGMENT}`) return void whenBody(() => void open('panel').catch(missing));
     if (!asks()) {
       // Nothing waits for it, so it does not stand in the way of what the page itself shows. Where nothing is to be asked the
       // gate has waited already.

@@ -3,7 +3,7 @@ import { allMeasuredSchema } from '@douane/core/lint';
 import { bannerContent, compileRelease, PRESSES } from '@douane/core/release';
 import { DRAFT_PARTS } from '@douane/core/setup';
 import { HEADER_SERVERS, headerConfig } from '@douane/edge';
-import { POLICY_FORMS, policyFileAs, policyForm, snippetFor } from '@douane/gate';
+import { cookiePolicyAs, POLICY_FORMS, policyForm, snippetFor } from '@douane/gate';
 import { Router } from 'express';
 import { z } from 'zod';
 import { saveDraft } from '../acts/drafts';
@@ -65,7 +65,7 @@ export function releaseRoutes(context: ServerContext): Router {
     const { language, format } = req.params as Record<string, string>;
     const form = policyForm(format);
     if (!form || !Object.hasOwn(release.contents, language!)) throw notFound('policy in this language and form');
-    res.type(`${POLICY_FORMS[form]}; charset=utf-8`).send(policyFileAs(release, language!, form));
+    res.type(`${POLICY_FORMS[form]}; charset=utf-8`).send(cookiePolicyAs(release, language!, form));
   });
 
   router.get('/sites/:siteId/draft', async (req, res) => {

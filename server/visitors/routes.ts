@@ -1,28 +1,24 @@
 import { parseAge } from '@douane/core/check';
 import { choiceIn } from '@douane/core/consent/choice-cookie';
 import { comesByItself, quietPaths } from '@douane/core/hold';
-import { lookUpLanguage } from '@douane/core/language';
 import { decide, parsePlace } from '@douane/core/regimes';
-import { POLICY_FORMS, policyForm } from '@douane/gate';
 import { Router, text } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import type { ServerContext } from '../context';
 import { notFound, Problem } from '../problems';
 import { visitorHeaders } from './headers';
 import { jsonOf } from './json-of';
+import { policyRoutes } from './policies';
 
 /** How long a pointer may be kept before it is asked for again, in seconds. */
 const POINTER_LIFE = 60;
-
-/** Nothing runs in the page of a policy, and nothing is loaded. */
-const POLICY_PAGE = "default-src 'none'; style-src 'unsafe-inline'; base-uri 'none'; form-action 'none'";
 
 /** Field reports that one address may send within a minute; behind a proxy an office is one address. */
 const MOST_REPORTS = { windowMs: 60_000, limit: 120 };
 
 /**
- * What a visitor's browser reaches beside the recorder: `/g/SITE/gate.js`, its hashed files, the place, the decision, and
- * where it sends field reports.
+ * What a visitor's browser reaches beside the recorder: `/g/SITE/gate.js`, its hashed files, policies, the place, the
+ * decision, and where it sends field reports.
  */
 export function visitorRoutes({ placeOf, served, fieldReports }: ServerContext): Router {
   const router = Router();
@@ -30,6 +26,8 @@ export function visitorRoutes({ placeOf, served, fieldReports }: ServerContext):
     visitorHeaders(res);
     next();
   });
+
+  router.use(policyRoutes(served));
 
   router.get('/:key/place', (req, res) => {
     res.set({ 'access-control-allow-origin': '*', 'cache-control': 'private, no-store' }).json({ place: placeOf(req) });
@@ -56,30 +54,6 @@ export function visitorRoutes({ placeOf, served, fieldReports }: ServerContext):
     res
       .set({ 'cache-control': 'private, no-store', vary: 'cookie, sec-gpc' })
       .json({ release: inForce.release.number, place, regimes, ask, comes, granted, barred, gpcObeyed });
-  });
-
-  // The cookie policy in the language that its reader wants most, or in one that is named, as a page or in another form.
-  router.get(['/:key/policy', '/:key/policy.:language.:form'], async (req, res) => {
-    const { key = '', language: asked, form: of = 'html' } = req.params as Record<string, string | undefined>;
-    const site = await served.site(key);
-    const inForce = site && (await served.inForce(site));
-    const languages = inForce?.release.setup.banner.languages ?? [];
-    const wanted = asked === undefined ? [...req.acceptsLanguages(), languages[0] ?? ''] : [asked];
-    const language = wanted.map((one) => lookUpLanguage(one, languages)).find((one) => one !== undefined);
-    const form = policyForm(of);
-    if (!inForce || !form || language === undefined || (asked !== undefined && asked !== language))
-      throw notFound('policy in this language and form');
-    const body = served.policy(inForce, language, form);
-    res
-      .set({
-        'access-control-allow-origin': '*',
-        'cache-control': `public, max-age=${POINTER_LIFE}`,
-        'content-language': language,
-        ...(asked === undefined && { vary: 'accept-language' }),
-        ...(form === 'html' && { 'content-security-policy': POLICY_PAGE }),
-      })
-      .type(`${POLICY_FORMS[form]}; charset=utf-8`)
-      .send(body);
   });
 
   router.get('/:key/:file', async (req, res) => {

@@ -1,8 +1,9 @@
 import type { Release } from '@douane/core/release';
-import { type PolicyForm, policyFileAs } from '@douane/gate';
 import { LRUCache } from 'lru-cache';
 import type { Db } from '../db/db';
+import { type LivePolicy, livePolicies, pastPolicy } from '../db/policies.sql';
 import { gateFile, publishedRelease, type ServedSite, servedSite } from '../db/releases.sql';
+import { KeptFresh } from './kept-fresh';
 
 /** A release with the bodies of its pointer. */
 export interface Served {
@@ -12,11 +13,11 @@ export interface Served {
   pausedPointer: string;
 }
 
-/** Which release is in force is looked up again after so long, beside the answer. */
-const FRESH_MS = 5_000;
-/** After so long it is looked up before the answer, as long as the database answers. */
-const STALE_MS = 60_000;
-const LONGEST_LOOK_MS = 2_000;
+interface SitePolicies {
+  site: ServedSite;
+  live: LivePolicy[];
+}
+
 const MOST_SITES = 1_000;
 const MOST_FILE_BYTES = 64_000_000;
 
@@ -25,7 +26,8 @@ const MOST_FILE_BYTES = 64_000_000;
  * anybody who asks for it. Told of a publication it looks again.
  */
 export class ServedSites {
-  private readonly sites = new LRUCache<string, { site: ServedSite; at: number }>({ max: MOST_SITES });
+  private readonly sites: KeptFresh<ServedSite>;
+  private readonly policies: KeptFresh<SitePolicies>;
   private readonly releases = new LRUCache<string, Served>({ max: MOST_SITES });
   private readonly files = new LRUCache<string, { body: string; type: string }>({
     maxSize: MOST_FILE_BYTES,
@@ -36,19 +38,18 @@ export class ServedSites {
     maxSize: MOST_FILE_BYTES,
     sizeCalculation: (body) => body.length + 1,
   });
-  private readonly looks = new Map<string, Promise<ServedSite | null>>();
 
-  constructor(private readonly db: Db) {}
+  constructor(private readonly db: Db) {
+    this.sites = new KeptFresh(MOST_SITES, (key) => servedSite(db, key));
+    this.policies = new KeptFresh(MOST_SITES, async (key) => {
+      const site = await this.site(key);
+      return site && { site, live: await livePolicies(db, site.organisationId, site.siteId) };
+    });
+  }
 
   /** The site of a key with the number of the release in force; `null`: there is no such site. */
-  async site(key: string): Promise<ServedSite | null> {
-    const known = this.sites.get(key);
-    const age = known ? Date.now() - known.at : Number.POSITIVE_INFINITY;
-    if (!known) return this.look(key);
-    if (age < FRESH_MS) return known.site;
-    const look = this.look(key).catch(() => known.site); // the database is away: what was in force goes on
-    if (age < STALE_MS) return known.site;
-    return Promise.race([look, new Promise<ServedSite>((done) => setTimeout(() => done(known.site), LONGEST_LOOK_MS))]);
+  site(key: string): Promise<ServedSite | null> {
+    return this.sites.get(key);
   }
 
   /** The release in force; `null`: nothing is published. */
@@ -78,36 +79,30 @@ export class ServedSites {
     return found;
   }
 
-  /** The cookie policy of a release, in one of its languages. */
-  policy({ site: { siteId }, release }: Served, language: string, form: PolicyForm): string {
-    const key = `${siteId}/${release.number}/${language}/${form}`;
+  /** The policies that are live at a site, in their order. */
+  async livePolicies({ key }: ServedSite): Promise<readonly LivePolicy[]> {
+    return (await this.policies.get(key))?.live ?? [];
+  }
+
+  /** A version that was live once, where everybody may read it. */
+  pastPolicy({ organisationId, siteId }: ServedSite, name: string, number: number): Promise<LivePolicy | null> {
+    return pastPolicy(this.db, organisationId, siteId, name, number);
+  }
+
+  /** A file that is made of a release once; `made` makes it. `name`: the same for the same content. */
+  document({ site: { siteId }, release }: Served, name: string, made: (release: Release) => string): string {
+    const key = `${siteId}/${release.number}/${name}`;
     let body = this.documents.get(key);
     if (body === undefined) {
-      body = policyFileAs(release, language, form);
+      body = made(release);
       this.documents.set(key, body);
     }
     return body;
   }
 
-  /** A publication was made or called off. */
+  /** A publication was made or called off, or one of a policy. */
   forget(siteId: string): void {
-    for (const [key, { site }] of this.sites.entries()) if (site.siteId === siteId) this.sites.delete(key);
-  }
-
-  /** Many may ask in the same moment; one look serves them all. */
-  private look(key: string): Promise<ServedSite | null> {
-    let look = this.looks.get(key);
-    if (!look) {
-      look = this.lookUp(key).finally(() => this.looks.delete(key));
-      this.looks.set(key, look);
-    }
-    return look;
-  }
-
-  private async lookUp(key: string): Promise<ServedSite | null> {
-    const site = await servedSite(this.db, key);
-    if (site) this.sites.set(key, { site, at: Date.now() });
-    else this.sites.delete(key);
-    return site;
+    this.sites.forget((site) => site.siteId === siteId);
+    this.policies.forget(({ site }) => site.siteId === siteId);
   }
 }

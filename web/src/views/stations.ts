@@ -5,6 +5,7 @@ export const STATION_NAMES: Record<Station, string> = {
   classify: 'Classify',
   regions: 'Regions',
   banner: 'Banner',
+  policies: 'Policies',
   install: 'Install',
   check: 'Check',
   records: 'Records',

@@ -1,0 +1,69 @@
+import type {
+  Answers,
+  PolicyContent,
+  PolicyDraft,
+  PolicyKindId,
+  Review,
+  VersionState,
+  WrittenFrom,
+} from '@douane/core/policy';
+
+/** What policies of a site are written from, and what could be said without asking anybody. */
+export interface PolicySource {
+  answers: Answers;
+  proposed: Answers;
+  /** 0: nobody has answered anything yet, and the answers are those that were proposed. */
+  revision: number;
+  answered: { person: string; at: string } | null;
+  /** The draft with its services. */
+  setup: WrittenFrom['setup'];
+  /** Day (ISO date) as of which laws are read. */
+  on: string;
+}
+
+export interface PolicyVersionHead {
+  number: number;
+  note: string;
+  major: boolean;
+  madeBy: string;
+  madeAt: string;
+  dueOn: string | null;
+  liveFrom: string | null;
+  reviews: (Review & { personId: string; words: string; at: string | null })[];
+  state: VersionState;
+}
+
+export interface PolicyHead {
+  id: string;
+  kind: PolicyKindId;
+  /** In its address. */
+  name: string;
+  title: string;
+  draft: PolicyDraft;
+  revision: number;
+  changedBy: string;
+  changedAt: string;
+  compulsory: boolean;
+  history: boolean;
+  /** The newest first. */
+  versions: PolicyVersionHead[];
+}
+
+export interface PolicyList extends PolicySource {
+  policies: PolicyHead[];
+  /** Ids of services that fired before a yes when the site was last checked. */
+  slipped: string[];
+  /** Who can be asked for a review, and which of them asks. */
+  colleagues: { id: string; name: string }[];
+  you: string;
+  /** Where visitors read policies, without an end; `null`: nothing is published yet, so nobody can. */
+  hosted: string | null;
+}
+
+export interface PolicyComments {
+  comments: { id: string; blockId: string; words: string; person: string; at: string; settled: boolean }[];
+}
+
+export interface PolicyVersionText {
+  content: PolicyContent;
+}

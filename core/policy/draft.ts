@@ -1,0 +1,127 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
+import { z } from 'zod';
+import { languageTag } from '../setup/fields';
+import { AUDIENCES, type Audience } from './answers';
+import { type WrittenFrom, writtenPolicy } from './kinds/index';
+import type { PolicyContent, PolicyText } from './policy';
+import { type Conflict, mergedText } from './rich/merge';
+import { type Block, blocksSchema, sameBlock } from './rich/node';
+
+const title = z.string().trim().max(200, 'at most 200 characters');
+const audience = z.enum(Object.keys(AUDIENCES) as [Audience, ...Audience[]]);
+
+/** One block in another language, and what of the source it was translated from. */
+const translatedSchema = z.strictObject({ block: blocksSchema.transform(([one]) => one!), of: z.string().max(64) });
+
+/** What people edit of a policy. */
+export const policyDraftSchema = z.strictObject({
+  audience,
+  source: languageTag,
+  /** By language; where there is none, the kind's own. */
+  titles: z.record(languageTag, title),
+  blocks: blocksSchema,
+  /** What was written from the answers when it last was, by which one tells what is changed by hand. */
+  written: blocksSchema,
+  /** By language, then by the block's id. */
+  translations: z.record(languageTag, z.record(z.string().max(80), translatedSchema)),
+  /** Blocks that were changed by hand and by what they are written from; until somebody has settled it. */
+  conflicts: z
+    .record(
+      z.string().max(80),
+      blocksSchema.transform((given) => given[0] ?? null),
+    )
+    .default({}),
+});
+export type PolicyDraft = z.output<typeof policyDraftSchema>;
+
+/** By what a translation tells that its source has changed. */
+export const blockHash = ({ attrs: { id: _, ...attrs }, ...block }: Block): string =>
+  bytesToHex(sha256(utf8ToBytes(JSON.stringify({ ...block, attrs })))).slice(0, 16);
+
+/** A new draft, written from the answers; in the source's language or, where policies are not written in it, in English. */
+export function newPolicyDraft(from: WrittenFrom, language: string): PolicyDraft {
+  const source = writtenPolicy(from, language) ? language : 'en';
+  const { blocks } = writtenPolicy(from, source)!;
+  return { audience: from.audience, source, titles: {}, blocks, written: blocks, translations: {}, conflicts: {} };
+}
+
+/** Writes a draft anew from answers, inventory and laws as they are now; what was changed by hand stays. */
+export function rewritten(draft: PolicyDraft, from: WrittenFrom): PolicyDraft {
+  const written = writtenPolicy(from, draft.source)?.blocks ?? [];
+  const { blocks, conflicts } = mergedText(draft.written, draft.blocks, written);
+  const named = new Set(blocks.map(({ attrs }) => attrs.id));
+  return { ...draft, blocks, written, conflicts: { ...only(draft.conflicts, named), ...byBlock(conflicts) } };
+}
+
+/** What two people made of one draft, as one: what was typed here stands, nothing of the other's is lost. */
+export function mergedDrafts(base: PolicyDraft, mine: PolicyDraft, theirs: PolicyDraft): PolicyDraft {
+  const { blocks, conflicts } = mergedText(base.blocks, mine.blocks, theirs.blocks, { byHand: true });
+  const languages = new Set([...Object.keys(mine.translations), ...Object.keys(theirs.translations)]);
+  return {
+    ...mine,
+    titles: { ...theirs.titles, ...mine.titles },
+    blocks,
+    written: theirs.written,
+    translations: Object.fromEntries(
+      [...languages].map((one) => [one, { ...theirs.translations[one], ...mine.translations[one] }]),
+    ),
+    conflicts: { ...theirs.conflicts, ...mine.conflicts, ...byBlock(conflicts) },
+  };
+}
+
+const byBlock = (conflicts: readonly Conflict[]) => Object.fromEntries(conflicts.map(({ id, theirs }) => [id, theirs]));
+const only = <T>(of: Readonly<Record<string, T>>, ids: ReadonlySet<string>) =>
+  Object.fromEntries(Object.entries(of).filter(([id]) => ids.has(id)));
+
+export type BlockState = 'written' | 'changed' | 'by-hand';
+/** Whether a block is as it was written from the answers, changed by hand, or by hand altogether. */
+export function blockState(draft: Pick<PolicyDraft, 'written'>, block: Block): BlockState {
+  const written = draft.written.find(({ attrs }) => attrs.id === block.attrs.id);
+  return written ? (sameBlock(written, block) ? 'written' : 'changed') : 'by-hand';
+}
+
+/** `own`: somebody translated it; `written`: from the answers; `old`: its source has changed since; `none`: nobody did. */
+export type TranslationState = 'own' | 'written' | 'old' | 'none';
+export interface TranslatedBlock {
+  source: Block;
+  block: Block;
+  state: TranslationState;
+}
+
+/** Each block of a draft in another language. `from`: what it is written from. */
+export function translated(draft: PolicyDraft, from: WrittenFrom, language: string): TranslatedBlock[] {
+  const written = new Map(writtenPolicy(from, language)?.blocks.map((block) => [block.attrs.id, block]));
+  const own = draft.translations[language] ?? {};
+  return draft.blocks.map((source): TranslatedBlock => {
+    const { id } = source.attrs;
+    if (source.type === 'live') return { source, block: source, state: 'written' };
+    const by = own[id];
+    if (by) return { source, block: by.block, state: by.of === blockHash(source) ? 'own' : 'old' };
+    const other = written.get(id);
+    if (other && blockState(draft, source) === 'written') return { source, block: other, state: 'written' };
+    return { source, block: source, state: 'none' };
+  });
+}
+
+/** What a draft says now, in all languages of its site. */
+export function contentOf(draft: PolicyDraft, from: WrittenFrom, languages: readonly string[]): PolicyContent {
+  const text = (language: string): PolicyText => {
+    const title =
+      draft.titles[language] ||
+      writtenPolicy(from, language)?.title ||
+      draft.titles[draft.source] ||
+      writtenPolicy(from, 'en')!.title;
+    if (language === draft.source) return { title, blocks: draft.blocks };
+    const all = translated(draft, from, language);
+    const untranslated = all.filter(({ state }) => state === 'none').map(({ block }) => block.attrs.id);
+    return { title, blocks: all.map(({ block }) => block), ...(untranslated.length > 0 && { untranslated }) };
+  };
+  return {
+    ...{ kind: from.kind, audience: draft.audience, source: draft.source, answers: from.answers },
+    languages: Object.fromEntries([...new Set([draft.source, ...languages])].map((one) => [one, text(one)])),
+  };
+}
+
+/** Name of a version's content: the same for the same words. */
+export const contentHash = (content: PolicyContent): string => bytesToHex(sha256(utf8ToBytes(JSON.stringify(content))));

@@ -1,0 +1,121 @@
+import type { ResolvedRegime } from '../regimes/types';
+import type { BannerContent } from '../release/banner-content';
+import type { Setup } from '../setup/types';
+import type { Answers } from './answers';
+import { CHOICE_FRAGMENT } from './choice-fragment';
+import type { Declaration } from './declaration';
+import { inventoryParts, serviceFacts, shownPurposes } from './inventory';
+import type { LiveBlock } from './rich/node';
+import { type Element, element, type Part } from './tree';
+import type { PolicyWords } from './words/index';
+
+/** What a live block is filled in from, when somebody reads it. */
+export interface LiveFacts {
+  language: string;
+  words: PolicyWords;
+  answers: Answers;
+  site: Setup['site'];
+  regimes: readonly ResolvedRegime[];
+  declaration: Declaration;
+  texts: BannerContent['texts'];
+  /** The version that is read, and from which day (ISO date) it is in force; `null`: it is a draft. */
+  version: { number: number; from: string } | null;
+}
+
+/** What each live block comes to. */
+export const LIVE: Readonly<Record<LiveBlock, (facts: LiveFacts) => Element[]>> = {
+  controller: ({ answers: { controller, representative, officer }, words, site }) => [
+    ...address([controller.name || site.name, controller.address]),
+    ...pairs([
+      [words.representedBy, controller.representedBy],
+      [words.register, controller.register],
+      [words.vat, controller.vat],
+    ]),
+    ...reach(controller),
+    ...(representative ? [element('h3', words.representative), ...party(representative)] : []),
+    ...(officer ? [element('h3', words.officer), ...party(officer)] : []),
+  ],
+  contact: ({ answers: { controller, officer }, site }) =>
+    controller.email || controller.phone
+      ? reach(controller)
+      : officer?.email
+        ? reach(officer)
+        : [element('p', element('a', site.address, { href: site.address }))],
+  purposes: ({ declaration }) => [
+    element(
+      'ul',
+      shownPurposes(declaration.purposes).map(({ name, text }) => element('li', [element('strong', name), ` ${text}`])),
+    ),
+  ],
+  services: ({ declaration, texts }) =>
+    declaration.purposes
+      .flatMap(({ services }) => services)
+      .flatMap((service) => [element('h3', service.name), ...serviceFacts(service, texts)]),
+  items: ({ declaration, texts }) => inventoryParts(declaration.purposes, texts),
+  rights: ({ regimes, words }) =>
+    regimes.flatMap(({ name, rights, requestDays }) => {
+      const { answer } = requestDays.value;
+      return [
+        element('p', words.rightsUnder(name)),
+        element(
+          'ul',
+          rights.value.map((right) => element('li', words.right[right])),
+        ),
+        ...(answer === null ? [] : [element('p', words.answerDays(answer))]),
+      ];
+    }),
+  // Opens the choice: at once where the gate runs, elsewhere on the site.
+  choices: ({ texts, site }) => [
+    element('p', element('a', texts.button, { href: choiceAddress(site.address), 'data-douane-open': '' })),
+  ],
+  // In no words, so that it is right in every language.
+  changed: ({ version, language, site }) => {
+    if (!version) return [element('p', site.name)];
+    const day = new Intl.DateTimeFormat(language, { dateStyle: 'long', timeZone: 'UTC' }).format(
+      new Date(version.from),
+    );
+    return [element('p', [`${site.name}, `, element('time', day, { datetime: version.from }), `, v${version.number}`])];
+  },
+};
+
+function choiceAddress(address: string): string {
+  const url = new URL(address);
+  url.hash = CHOICE_FRAGMENT;
+  return url.href;
+}
+
+const lines = (text: string): Part[] =>
+  text.split('\n').flatMap((line, i): Part[] => (i === 0 ? [line.trim()] : [element('br', []), line.trim()]));
+const address = (texts: readonly string[]): Element[] => {
+  const [name = '', ...rest] = texts.filter(Boolean);
+  return [element('p', [element('strong', name), ...rest.flatMap((text) => [element('br', []), ...lines(text)])])];
+};
+const party = ({ name, address: at, email }: { name: string; address: string; email: string }): Element[] => [
+  ...address([name, at]),
+  ...reach({ email }),
+];
+function reach({ email, phone = '' }: { email: string; phone?: string }): Element[] {
+  const ways: Part[] = [
+    ...(email ? [element('a', email, { href: `mailto:${email}` })] : []),
+    ...(phone ? [element('a', phone, { href: `tel:${phone.replace(/[^\d+]/g, '')}` })] : []),
+  ];
+  return ways.length > 0
+    ? [
+        element(
+          'p',
+          ways.flatMap((way, i) => (i === 0 ? [way] : [element('br', []), way])),
+        ),
+      ]
+    : [];
+}
+function pairs(facts: readonly [string, string][]): Element[] {
+  const told = facts.filter(([, fact]) => fact);
+  return told.length > 0
+    ? [
+        element(
+          'dl',
+          told.flatMap(([term, fact]) => [element('dt', term), element('dd', fact)]),
+        ),
+      ]
+    : [];
+}

@@ -1,0 +1,119 @@
+import { lookUpLanguage } from '../language/index';
+import type { Release } from '../release/release';
+import { type Answers, type Audience, noAnswers } from './answers';
+import { declarationOf } from './declaration';
+import { regimesOf } from './facts';
+import type { PolicyKindId } from './kinds/index';
+import { LIVE, type LiveFacts } from './live';
+import { type Document, documentPage } from './page';
+import { live } from './rich/build';
+import { richElements } from './rich/elements';
+import type { Block, LiveBlock } from './rich/node';
+import { asMarkdown, asText, type Element, element } from './tree';
+import { policyWords } from './words/index';
+
+export const POLICY_FORMAT = 'douane.policy/1';
+
+/** What a version of a policy says, frozen when it was handed in. Live blocks are filled in when it is read. */
+export interface PolicyContent {
+  kind: PolicyKindId;
+  audience: Audience;
+  /** Language that it was written in; the others are translated from it. */
+  source: string;
+  answers: Answers;
+  languages: Readonly<Record<string, PolicyText>>;
+}
+export interface PolicyText {
+  title: string;
+  blocks: readonly Block[];
+  /** Ids of blocks that stand in the source's language still. */
+  untranslated?: readonly string[];
+}
+
+/** Name of the file that has a policy in a language and form. */
+export const policyFile = (name: string, language: string, form: string): string => `${name}.${language}.${form}`;
+
+/** In which forms a document is given out, by the end of its name. */
+export const DOCUMENT_FORMS = {
+  html: 'text/html',
+  md: 'text/markdown',
+  txt: 'text/plain',
+  json: 'application/json',
+} as const;
+export type DocumentForm = keyof typeof DOCUMENT_FORMS;
+
+/** A version with when it is in force from; none where it is looked at before that. */
+export type VersionFacts = LiveFacts['version'];
+
+/** A policy in one of the release's languages, as the parts that it is made of. */
+export function policyDocument(
+  content: PolicyContent,
+  release: Release,
+  language: string,
+  version: VersionFacts,
+): Document {
+  const near = lookUpLanguage(language, Object.keys(content.languages)) ?? content.source;
+  const { title, blocks, untranslated = [] } = content.languages[near]!;
+  const facts: LiveFacts = {
+    language,
+    words: (policyWords(language) ?? policyWords('en'))!,
+    answers: content.answers,
+    site: release.setup.site,
+    regimes: regimesOf(release.setup, release.compiledOn),
+    declaration: declarationOf(release, language),
+    texts: release.contents[language]!.texts,
+    version,
+  };
+  const foreign = new Set(untranslated);
+  const parts = blocks.flatMap((block): Element[] => {
+    const made = richElements([block], (what) => LIVE[what](facts));
+    if (!foreign.has(block.attrs.id)) return made;
+    return made.map((one) => ({ ...one, attributes: { ...one.attributes, lang: content.source } }));
+  });
+  return { title, parts: [element('h1', title), ...parts] };
+}
+
+const ofLiveBlocks =
+  (...what: LiveBlock[]) =>
+  (release: Release, language: string): PolicyContent => ({
+    ...{ kind: 'cookies', audience: 'visitors', source: language, answers: noAnswers() },
+    languages: {
+      [language]: { title: release.contents[language]!.texts.policy, blocks: what.map((one) => live(one, one)) },
+    },
+  });
+/** The cookie policy of a site that has written none, in one of its languages. */
+export const cookiePolicy = ofLiveBlocks('choices', 'items', 'changed');
+/** The list of what is stored alone, for a page of the site's. */
+export const declarationPolicy = ofLiveBlocks('items');
+
+/** A document as a file. `addressOf`: of the same in another language, from where it stands. */
+export function documentAs(
+  content: PolicyContent,
+  release: Release,
+  language: string,
+  version: VersionFacts,
+  form: DocumentForm,
+  addressOf: (language: string) => string,
+): string {
+  const { setup } = release;
+  const { title, parts } = policyDocument(content, release, language, version);
+  switch (form) {
+    case 'html': {
+      const others = setup.banner.languages.filter((one) => one !== language);
+      const { site, banner } = setup;
+      const frame = { language, site, face: banner.face };
+      const languages = others.map((one) => [one, addressOf(one)] as const);
+      return documentPage({ title, parts }, { ...frame, languages });
+    }
+    case 'md':
+      return `${parts.map(asMarkdown).join('').trim()}\n`;
+    case 'txt':
+      return `${parts.map(asText).join('').trim()}\n`;
+    case 'json': {
+      const { kind, audience } = content;
+      const declaration = declarationOf(release, language);
+      const about = { format: POLICY_FORMAT, site: setup.site.name, kind, audience, language, title, version };
+      return JSON.stringify({ ...about, text: parts.map(asMarkdown).join('').trim(), declaration });
+    }
+  }
+}

@@ -1,0 +1,131 @@
+import type { PolicyWords } from './types';
+
+export const en: PolicyWords = {
+  titles: {
+    privacy: 'Privacy policy',
+    cookies: 'Cookie policy',
+    imprint: 'Imprint',
+    terms: 'Terms of use',
+    'app-cookies': 'What this app stores',
+    staff: 'Privacy notice for staff',
+    applicants: 'Privacy notice for applicants',
+    supplement: 'Privacy notice for residents of US states',
+  },
+  intro: {
+    privacy: (site, who) =>
+      `This policy says what ${who} does with personal data when you use ${site}, and what you can ask for.`,
+    cookies: (site) =>
+      `This page lists what ${site} keeps in your browser, for what and for how long, and how you change your mind.`,
+    'app-cookies': (site) => `This page lists what the app ${site} keeps on your device, for what and for how long.`,
+    staff: (_site, who) => `This notice says what ${who} does with personal data of those who work for it.`,
+    applicants: (_site, who) => `This notice says what ${who} does with personal data of those who apply for work.`,
+    supplement: (site, who) =>
+      `This notice adds to the privacy policy of ${site} what the laws of US states ask ${who} to tell their residents.`,
+    terms: (site, who) => `These terms say on what conditions ${who} offers ${site}.`,
+  },
+  controller: 'Who is responsible',
+  imprint: 'Who offers this site',
+  representative: 'Representative in the European Union',
+  officer: 'Data protection officer',
+  representedBy: 'Represented by',
+  register: 'Register',
+  vat: 'VAT number',
+  uses: 'What we use, for what, and why we may',
+  use: {
+    source: {
+      given: 'You give it to us.',
+      observed: 'It arises when you use the site.',
+      others: (from) => `We have it from ${from || 'others'}.`,
+    },
+    why: (why) => `What for: ${why}.`,
+    basis: {
+      consent:
+        'Legal basis: your consent (GDPR Art. 6(1)(a)), which you can withdraw at any time; what was done until then stays lawful.',
+      contract: 'Legal basis: a contract with you, or steps before it (GDPR Art. 6(1)(b)).',
+      'legal-duty': 'Legal basis: a duty that law puts on us (GDPR Art. 6(1)(c)).',
+      vital: 'Legal basis: vital interests (GDPR Art. 6(1)(d)).',
+      public: 'Legal basis: a task in the public interest (GDPR Art. 6(1)(e)).',
+      interest: 'Legal basis: our legitimate interest (GDPR Art. 6(1)(f)).',
+    },
+    interest: (interest) => `Our interest: ${interest}.`,
+    balance: (balance) => `Why it is not outweighed by yours: ${balance}.`,
+    retention: (time) => `Kept: ${time}.`,
+  },
+  stored: 'What is stored in your browser',
+  storedWhere: 'The list of all that is stored, with how long, is in the cookie policy.',
+  recipients: 'Who receives data',
+  recipientsNone: 'We pass data on to nobody but those who have to have it by law.',
+  others: 'Others who receive data',
+  roles: {
+    processor: 'on our behalf',
+    controller: 'on their own responsibility',
+    joint: 'together with us',
+  },
+  transfers: 'Data that leaves the European Economic Area',
+  transfersNone: 'Data does not leave the European Economic Area.',
+  transfer: {
+    unsaid: (name, country) => `${name}, ${country}.`,
+    adequacy: (name, country) =>
+      `${name}, ${country}: by a decision of the European Commission that data is protected adequately there (GDPR Art. 45).`,
+    clauses: (name, country) =>
+      `${name}, ${country}: under standard contractual clauses of the European Commission (GDPR Art. 46(2)(c)). Ask us for a copy.`,
+    rules: (name, country) => `${name}, ${country}: under binding corporate rules (GDPR Art. 47). Ask us for a copy.`,
+    consent: (name, country) => `${name}, ${country}: with your explicit consent (GDPR Art. 49(1)(a)).`,
+  },
+  rights: 'Your rights',
+  rightsHow: {
+    page: (url) => `You use your rights at ${url}. It costs nothing.`,
+    mail: (email) => `You use your rights by writing to ${email}. It costs nothing.`,
+    unsaid: 'You use your rights by writing to us. It costs nothing.',
+  },
+  right: {
+    access: 'know what we have of you, and get a copy',
+    rectification: 'have it put right',
+    erasure: 'have it deleted',
+    restriction: 'have its use restricted',
+    portability: 'take it with you in a form that machines read',
+    objection: 'object to its use, and always to its use for advertising',
+    'opt-out-of-sale': 'object to its sale or sharing',
+    'opt-out-of-targeting': 'object to targeted advertising',
+    'opt-out-of-profiling': 'object to profiling',
+    'limit-sensitive': 'limit the use of sensitive data',
+    withdrawal: 'withdraw a consent',
+    appeal: 'appeal against our answer',
+    'list-of-recipients': 'get a list of who received it',
+  },
+  rightsUnder: (law) => `Under the law of ${law} you may:`,
+  answerDays: (days) => `We answer within ${days} days.`,
+  complaint: 'Complaints',
+  complaintTo: (name) => `You may complain to a supervisory authority, among others: ${name}.`,
+  children: 'Children',
+  childrenNot: (age) =>
+    `The site is not made for children. A consent of somebody younger than ${age} is a parent’s or guardian’s to give.`,
+  childrenFor: (age) => `Children use the site too. Below the age of ${age} we ask a parent or guardian for consent.`,
+  automated: 'Automated decisions',
+  automatedNone: 'We make no decision about you by automated means alone.',
+  automatedUsed:
+    'Some decisions about you are made by automated means alone (GDPR Art. 22). You can have a person look at them, say your view, and contest them.',
+  sale: 'Sale and sharing of personal information',
+  saleNone: 'We do not sell your personal information, and do not share it for advertising across sites.',
+  saleSells: 'We sell personal information as US state laws use the word. You can object at any time.',
+  saleShares: 'We share personal information for advertising across sites. You can object at any time.',
+  saleSignal: 'A Global Privacy Control signal of your browser counts as an objection.',
+  incentives: 'Financial incentives',
+  contact: 'Contact',
+  changes: 'Changes of this document',
+  terms: {
+    scope: [
+      'What these terms are about',
+      'They go for everybody who uses the site. What is agreed with you otherwise in writing comes first.',
+    ],
+    use: ['How the site may be used', 'Do nothing with it that breaks law, harms others, or keeps it from working.'],
+    liability: [
+      'Liability',
+      'We are liable without limit for intent and gross negligence, and where law says so. Otherwise we are liable for what is essential to the contract, up to the damage that could be foreseen.',
+    ],
+    law: [
+      'Law that applies',
+      'The law of the country in which the provider is established applies. What protects consumers where they live stays as it is.',
+    ],
+  },
+};

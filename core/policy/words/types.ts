@@ -1,0 +1,57 @@
+import type { Right } from '../../regimes/types';
+import type { Basis, DataUse, Safeguard } from '../answers';
+import type { PolicyKindId } from '../kinds/ids';
+
+/** What a policy says by itself in one language. */
+export interface PolicyWords {
+  titles: Record<PolicyKindId, string>;
+  intro: Partial<Record<PolicyKindId, (site: string, who: string) => string>>;
+  controller: string;
+  imprint: string;
+  representative: string;
+  officer: string;
+  representedBy: string;
+  register: string;
+  vat: string;
+  uses: string;
+  use: {
+    source: Record<Exclude<DataUse['source'], 'others'>, string> & { others(from: string): string };
+    why(why: string): string;
+    basis: Record<Basis, string>;
+    interest(interest: string): string;
+    balance(balance: string): string;
+    retention(time: string): string;
+  };
+  stored: string;
+  storedWhere: string;
+  recipients: string;
+  recipientsNone: string;
+  others: string;
+  roles: Record<'processor' | 'controller' | 'joint', string>;
+  transfers: string;
+  transfersNone: string;
+  transfer: Record<Safeguard | 'unsaid', (name: string, country: string) => string>;
+  rights: string;
+  rightsHow: { page(url: string): string; mail(email: string): string; unsaid: string };
+  right: Record<Right, string>;
+  rightsUnder(law: string): string;
+  answerDays(days: number): string;
+  complaint: string;
+  complaintTo(name: string): string;
+  children: string;
+  childrenNot(age: number): string;
+  childrenFor(age: number): string;
+  automated: string;
+  automatedNone: string;
+  automatedUsed: string;
+  sale: string;
+  saleNone: string;
+  saleSells: string;
+  saleShares: string;
+  saleSignal: string;
+  incentives: string;
+  contact: string;
+  changes: string;
+  /** Heading and text of each. */
+  terms: Record<'scope' | 'use' | 'liability' | 'law', readonly [string, string]>;
+}

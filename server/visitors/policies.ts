@@ -1,0 +1,110 @@
+import { lookUpLanguage } from '@douane/core/language';
+import { cookiePolicy, declarationPolicy, type PolicyContent, type VersionFacts } from '@douane/core/policy';
+import type { Release } from '@douane/core/release';
+import { POLICY_FORMS, policyFileAs, policyForm } from '@douane/gate';
+import { type Request, type Response, Router } from 'express';
+import type { LivePolicy } from '../db/policies.sql';
+import { notFound } from '../problems';
+import type { Served, ServedSites } from './served-sites';
+
+/** How long a policy may be kept before it is asked for again, in seconds. */
+const LIFE = 60;
+/** Nothing runs in the page of a policy, and nothing is loaded. */
+const PAGE = "default-src 'none'; style-src 'unsafe-inline'; base-uri 'none'; form-action 'none'";
+
+/** A document that visitors can read, and what of it changes when it says something else. */
+interface Readable {
+  /** What its files begin with. */
+  file: string;
+  hash: string;
+  version: VersionFacts;
+  content(release: Release, language: string): PolicyContent;
+}
+
+/**
+ * A site's policies: `/g/SITE/policies` lists them, `/g/SITE/policies/NAME` is one in the language that its reader wants
+ * most, `NAME.LANGUAGE.FORM` in one that is named, `/g/SITE/policy` the cookie policy, `/g/SITE/declaration.LANGUAGE.FORM`
+ * the list of what is stored alone. `?version=` asks for an earlier one where its history is open.
+ */
+export function policyRoutes(served: ServedSites): Router {
+  const router = Router();
+
+  const inForce = async (req: Request): Promise<Served> => {
+    const site = await served.site(String(req.params.key));
+    const release = site && (await served.inForce(site));
+    if (!release) throw notFound('policy');
+    return release;
+  };
+
+  router.get('/:key/policies', async (req, res) => {
+    const at = await inForce(req);
+    const policies = await served.livePolicies(at.site);
+    res.set({ 'access-control-allow-origin': '*', 'cache-control': `public, max-age=${LIFE}` }).json({
+      policies: policies.map(({ name, kind, compulsory, number, major, hash, liveFrom, content }) => ({
+        ...{ name, kind, compulsory, version: number, major, hash, from: liveFrom, audience: content.audience },
+        titles: Object.fromEntries(Object.entries(content.languages).map(([tag, { title }]) => [tag, title])),
+        address: `${req.baseUrl}/${at.site.key}/policies/${name}`,
+      })),
+    });
+  });
+
+  router.get(['/:key/policies/:name.:language.:form', '/:key/policies/:name'], async (req, res) => {
+    const at = await inForce(req);
+    const name = String(req.params.name);
+    const wanted = typeof req.query.version === 'string' ? Number(req.query.version) : null;
+    const live = (await served.livePolicies(at.site)).find((one) => one.name === name);
+    const asked =
+      wanted === null || wanted === live?.number
+        ? live
+        : Number.isInteger(wanted) && wanted > 0 && wanted < 2 ** 31
+          ? await served.pastPolicy(at.site, name, wanted)
+          : undefined;
+    if (!asked) throw notFound('policy');
+    send(req, res, at, readable(asked));
+  });
+
+  router.get(['/:key/policy', '/:key/policy.:language.:form'], async (req, res) => {
+    const at = await inForce(req);
+    const written = (await served.livePolicies(at.site)).find(({ kind }) => kind === 'cookies');
+    send(req, res, at, written ? { ...readable(written), file: 'policy' } : unwritten('policy', at, cookiePolicy));
+  });
+
+  router.get('/:key/declaration.:language.:form', async (req, res) => {
+    const at = await inForce(req);
+    send(req, res, at, unwritten('declaration', at, declarationPolicy));
+  });
+
+  function send(req: Request, res: Response, at: Served, { file, hash, version, content }: Readable): void {
+    const { language: asked, form: of = 'html' } = req.params as Record<string, string | undefined>;
+    const { languages } = at.release.setup.banner;
+    const wanted = asked === undefined ? [...req.acceptsLanguages(), languages[0]!] : [asked];
+    const language = wanted.map((one) => lookUpLanguage(one, languages)).find((one) => one !== undefined);
+    const form = policyForm(of);
+    if (!form || language === undefined || (asked !== undefined && asked !== language))
+      throw notFound('policy in this language and form');
+    const body = served.document(at, `${file}/${hash}/${language}/${form}`, (release) =>
+      policyFileAs({ name: file, content: content(release, language), version }, release, language, form),
+    );
+    res
+      .set({
+        'access-control-allow-origin': '*',
+        'cache-control': `public, max-age=${LIFE}`,
+        'content-language': language,
+        ...(asked === undefined && { vary: 'accept-language' }),
+        ...(form === 'html' && { 'content-security-policy': PAGE }),
+      })
+      .type(`${POLICY_FORMS[form]}; charset=utf-8`)
+      .send(body);
+  }
+  return router;
+}
+
+const readable = ({ name, hash, number, liveFrom, content }: LivePolicy): Readable => ({
+  ...{ file: name, hash: `${hash}/${number}`, version: { number, from: liveFrom.toISOString().slice(0, 10) } },
+  content: () => content,
+});
+
+/** One that nobody wrote: it is made of the release alone. */
+const unwritten = (file: string, { release }: Served, content: Readable['content']): Readable => ({
+  ...{ file, hash: '', content, version: { number: release.number, from: release.compiledOn } },
+});
