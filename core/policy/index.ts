@@ -14,11 +14,13 @@ export * from './lint/index';
 export * from './policy';
 export { missingUses, proposedAnswers, staleUses } from './propose';
 export { type ComparedBlock, comparedText, countChanged, type Piece } from './rich/compare';
+export { blockElements } from './rich/elements';
 export { type Conflict, mergedText } from './rich/merge';
 export {
   type Block,
   blocksSchema,
   isLink,
+  isLiveBlock,
   LIVE_BLOCKS,
   type LiveBlock,
   type RichNode,

@@ -1,15 +1,15 @@
 import { lookUpLanguage } from '../language/index';
-import type { Release } from '../release/release';
+import { compileRelease, type Release } from '../release/release';
 import { type Answers, type Audience, noAnswers } from './answers';
 import { declarationOf } from './declaration';
 import { regimesOf } from './facts';
-import type { PolicyKindId } from './kinds/index';
+import type { PolicyKindId, WrittenFrom } from './kinds/index';
 import { LIVE, type LiveFacts } from './live';
 import { type Document, documentPage } from './page';
 import { live } from './rich/build';
 import { richElements } from './rich/elements';
 import type { Block, LiveBlock } from './rich/node';
-import { asMarkdown, asText, type Element, element } from './tree';
+import { asHtml, asMarkdown, asText, type Element, element } from './tree';
 import { policyWords } from './words/index';
 
 export const POLICY_FORMAT = 'douane.policy/1';
@@ -42,6 +42,23 @@ export const DOCUMENT_FORMS = {
 } as const;
 export type DocumentForm = keyof typeof DOCUMENT_FORMS;
 
+/** What live blocks come to in a language, as HTML, if the setup were published now. */
+export function livePreview({ setup, answers, on }: WrittenFrom, language: string): (what: LiveBlock) => string {
+  const release = compileRelease(setup, 1, on);
+  const spoken = Object.hasOwn(release.contents, language) ? language : setup.banner.defaultLanguage;
+  const facts = liveFacts(answers, release, spoken, null);
+  return (what) => LIVE[what](facts).map(asHtml).join('');
+}
+
+const liveFacts = (answers: Answers, release: Release, language: string, version: VersionFacts): LiveFacts => ({
+  ...{ language, answers, version },
+  words: (policyWords(language) ?? policyWords('en'))!,
+  site: release.setup.site,
+  regimes: regimesOf(release.setup, release.compiledOn),
+  declaration: declarationOf(release, language),
+  texts: release.contents[language]!.texts,
+});
+
 /** A version with when it is in force from; none where it is looked at before that. */
 export type VersionFacts = LiveFacts['version'];
 
@@ -54,16 +71,7 @@ export function policyDocument(
 ): Document {
   const near = lookUpLanguage(language, Object.keys(content.languages)) ?? content.source;
   const { title, blocks, untranslated = [] } = content.languages[near]!;
-  const facts: LiveFacts = {
-    language,
-    words: (policyWords(language) ?? policyWords('en'))!,
-    answers: content.answers,
-    site: release.setup.site,
-    regimes: regimesOf(release.setup, release.compiledOn),
-    declaration: declarationOf(release, language),
-    texts: release.contents[language]!.texts,
-    version,
-  };
+  const facts = liveFacts(content.answers, release, language, version);
   const foreign = new Set(untranslated);
   const parts = blocks.flatMap((block): Element[] => {
     const made = richElements([block], (what) => LIVE[what](facts));

@@ -121,6 +121,32 @@ const router = createBrowserRouter([
             ],
           },
           {
+            path: 'policies',
+            lazy: async () => ({ Component: (await import('./views/policies/policies-view')).PoliciesView }),
+          },
+          {
+            path: 'policies/questions',
+            lazy: async () => ({ Component: (await import('./views/policies/questions-view')).QuestionsView }),
+          },
+          {
+            path: 'policies/:policyId',
+            lazy: async () => ({ Component: (await import('./views/policies/policy-frame')).PolicyFrame }),
+            children: [
+              {
+                index: true,
+                lazy: async () => ({ Component: (await import('./views/policies/text-view')).TextView }),
+              },
+              {
+                path: 'languages/:language?',
+                lazy: async () => ({ Component: (await import('./views/policies/translation-view')).TranslationView }),
+              },
+              {
+                path: 'versions/:number?',
+                lazy: async () => ({ Component: (await import('./views/policies/versions-view')).VersionsView }),
+              },
+            ],
+          },
+          {
             path: 'install',
             lazy: async () => ({ Component: (await import('./views/install/install-view')).InstallView }),
           },

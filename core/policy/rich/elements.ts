@@ -1,5 +1,5 @@
 import { type Element, element, type Part } from '../tree';
-import { isLiveBlock, type LiveBlock, type RichNode } from './node';
+import { isLiveBlock, LIVE_BLOCKS, type LiveBlock, type RichNode } from './node';
 
 /** Parts of a text. `live` fills in what its blocks stand for. */
 export const richElements = (blocks: readonly RichNode[], live: (what: LiveBlock) => Element[]): Element[] =>
@@ -8,6 +8,10 @@ export const richElements = (blocks: readonly RichNode[], live: (what: LiveBlock
     const { what } = block.attrs ?? {};
     return isLiveBlock(what) ? live(what) : [];
   });
+
+/** Parts of one block; of a live one its name, since there is nothing to fill it in from. */
+export const blockElements = (block: RichNode): Element[] =>
+  richElements([block], (what) => [element('p', element('em', LIVE_BLOCKS[what]))]);
 
 const TAGS = {
   paragraph: 'p',

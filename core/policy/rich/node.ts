@@ -75,7 +75,7 @@ export const blocksSchema = z.unknown().transform((given, ctx): Block[] => {
       return letters > MOST.letters ? refuse(`at most ${MOST.letters} letters`, []) : { type, text, ...marksOf(marks) };
     }
     const inner = Array.isArray(content) ? content.map((one, i) => read(one, type, [...path, 'content', i])) : [];
-    const kept = attributesOf(type, (attrs ?? {}) as Record<string, unknown>);
+    const kept = attributesOf(type, (attrs ?? {}) as Record<string, unknown>, within === 'doc');
     if (type === 'live' && !isLiveBlock(kept.what)) return refuse('no live block of this name', path);
     if (within === 'doc') {
       const { id } = kept;
@@ -93,9 +93,9 @@ export const blocksSchema = z.unknown().transform((given, ctx): Block[] => {
   return blocks.filter((one) => one !== null) as Block[];
 });
 
-function attributesOf(type: string, attrs: Record<string, unknown>): Record<string, string | number> {
+function attributesOf(type: string, attrs: Record<string, unknown>, isBlock: boolean): Record<string, string | number> {
   const kept: Record<string, string | number> = {};
-  if (typeof attrs.id === 'string') kept.id = attrs.id;
+  if (isBlock && typeof attrs.id === 'string') kept.id = attrs.id;
   if (type === 'heading') kept.level = attrs.level === 3 ? 3 : 2;
   if (type === 'live' && typeof attrs.what === 'string') kept.what = attrs.what;
   for (const span of ['colspan', 'rowspan'] as const)

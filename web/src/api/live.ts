@@ -37,12 +37,15 @@ function apply(client: QueryClient, { siteId, what, from }: Change): void {
     reload(['board'], ['site', siteId], [what, siteId]);
     // Services follow from rulings, so the draft changes with the items.
     if (what === 'alarms') reload(['field-hosts', siteId]);
+    // Policies are written from the draft and what was found.
+    if (what === 'draft') reload(['policies', siteId]);
     if (what === 'scan') reload(['items', siteId], ['draft', siteId], ['knowledge']);
     return;
   }
   // What this tab ruled itself it shows already.
   if (from !== CLIENT) reload(['items', siteId]);
   clearTimeout(waiting.get(siteId));
-  const later = () => reload(['board'], ['site', siteId], ['draft', siteId], ['left-to-do', siteId], ['knowledge']);
+  const later = () =>
+    reload(['board'], ['site', siteId], ['draft', siteId], ['left-to-do', siteId], ['knowledge'], ['policies', siteId]);
   waiting.set(siteId, setTimeout(later, REST_MS));
 }

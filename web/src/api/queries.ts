@@ -14,6 +14,9 @@ import type {
   Knowledge,
   LeftToDo,
   LookList,
+  PolicyComments,
+  PolicyList,
+  PolicyVersionText,
   RecordList,
   ReleasedSetup,
   Run,
@@ -50,6 +53,26 @@ export const run = <R extends Run>(siteId: string, kind: Run['kind'], id: string
 /** Tokens of the organisation, by which pipelines hand checks in. */
 export const accessTokens = () =>
   queryOptions({ queryKey: ['access-tokens'], queryFn: () => call<AccessTokenList>('GET', '/access-tokens') });
+
+export const policies = (siteId: string) =>
+  queryOptions({
+    queryKey: ['policies', siteId],
+    queryFn: () => call<PolicyList>('GET', `/sites/${siteId}/policies`),
+  });
+
+export const policyComments = (siteId: string, policyId: string) =>
+  queryOptions({
+    queryKey: ['policies', siteId, policyId, 'comments'],
+    queryFn: () => call<PolicyComments>('GET', `/sites/${siteId}/policies/${policyId}/comments`),
+  });
+
+/** What a version says; it never changes. */
+export const policyVersion = (siteId: string, policyId: string, number: number) =>
+  queryOptions({
+    queryKey: ['policy-version', policyId, number],
+    queryFn: () => call<PolicyVersionText>('GET', `/sites/${siteId}/policies/${policyId}/versions/${number}`),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
 
 export const checkSetup = (siteId: string) =>
   queryOptions({

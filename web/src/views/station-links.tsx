@@ -11,7 +11,11 @@ export type StationPlace = [path: string, name: string, waiting?: number];
 export function StationLinks({ station, places }: { station: Station; places: readonly StationPlace[] }) {
   const base = `/sites/${useSite().id}/${station}`;
   const { pathname } = useLocation();
-  const here = places.find(([path]) => path && pathname.startsWith(`${base}/${path}`))?.[0] ?? '';
+  // The one that says most: a place may lie within another.
+  const here = places.reduce((most, [path]) => {
+    const within = pathname.startsWith(`${base}/${path}`) && path.length > most.length;
+    return within ? path : most;
+  }, '');
   return (
     <nav className="mb-4 flex flex-wrap gap-x-5 gap-y-1" aria-label={STATION_NAMES[station]}>
       {places.map(([path, name, waiting = 0]) => (

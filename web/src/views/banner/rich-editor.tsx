@@ -1,7 +1,8 @@
-import { type Editor, EditorContent, useEditor } from '@tiptap/react';
+import { EditorContent, useEditor } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
 import clsx from 'clsx';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef } from 'react';
+import { TextMarks } from '../../ui/text-marks';
 import { docOf, sourceOf } from './rich-source';
 
 interface RichEditorProps {
@@ -66,61 +67,8 @@ export function RichEditor({ id, labelledBy, value, language, invalid, onChange 
         invalid ? 'border-slipped' : 'border-line',
       )}
     >
-      {editor && <Marks editor={editor} />}
+      {editor && <TextMarks editor={editor} />}
       <EditorContent editor={editor} />
-    </div>
-  );
-}
-
-function Marks({ editor }: { editor: Editor }) {
-  const [href, setHref] = useState<string | null>(null);
-  const mark = 'min-h-6 min-w-6 px-1.5 hover:bg-wash aria-pressed:bg-wash';
-  const setLink = () => {
-    const chain = editor.chain().focus().extendMarkRange('link');
-    if (href) chain.setLink({ href }).run();
-    else chain.unsetLink().run();
-    setHref(null);
-  };
-  return (
-    <div className="flex flex-wrap items-center gap-1 border-b border-line px-1 py-0.5 text-[12px]">
-      <button
-        type="button"
-        className={clsx(mark, 'font-bold')}
-        aria-pressed={editor.isActive('bold')}
-        onClick={() => editor.chain().focus().toggleBold().run()}
-      >
-        Bold
-      </button>
-      <button
-        type="button"
-        className={clsx(mark, 'italic')}
-        aria-pressed={editor.isActive('italic')}
-        onClick={() => editor.chain().focus().toggleItalic().run()}
-      >
-        Italic
-      </button>
-      <button
-        type="button"
-        className={mark}
-        aria-pressed={editor.isActive('link')}
-        onClick={() => setHref(editor.getAttributes('link').href ?? 'https://')}
-      >
-        Link
-      </button>
-      {href !== null && (
-        <>
-          <input
-            aria-label="Address of the link; empty takes it away"
-            className="min-h-6! flex-1"
-            value={href}
-            onChange={(event) => setHref(event.target.value)}
-            onKeyDown={(event) => event.key === 'Enter' && setLink()}
-          />
-          <button type="button" className={mark} onClick={setLink}>
-            Set
-          </button>
-        </>
-      )}
     </div>
   );
 }

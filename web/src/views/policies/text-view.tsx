@@ -1,0 +1,206 @@
+import { languageName } from '@douane/core/language/name';
+import { type Block, blockState, livePreview, type PolicyDraft, withSection, wordsIn } from '@douane/core/policy';
+import { plural } from '@douane/core/words';
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { Button, Finding, ListAndDocket, Section, Trouble } from '../../ui/parts';
+import { useSite } from '../site-frame';
+import { BlockComments, useComments } from './block-comments';
+import type { BlockMarks } from './editor-nodes';
+import { FindingList } from './finding-list';
+import { PoliciesLinks } from './policies-links';
+import { usePolicy } from './policy-frame';
+
+const PolicyEditor = lazy(async () => ({ default: (await import('./policy-editor')).PolicyEditor }));
+
+/** How many blocks writing it anew would change. */
+const countAnew = (before: readonly Block[], after: readonly Block[]): number => {
+  const was = new Map(before.map((block) => [block.attrs.id, JSON.stringify(block)]));
+  const changed = after.filter((block) => was.get(block.attrs.id) !== JSON.stringify(block)).length;
+  const gone = before.filter(({ attrs }) => !after.some((one) => one.attrs.id === attrs.id)).length;
+  return changed + gone;
+};
+
+/** The text of a policy, in the language that it is written in. */
+export function TextView() {
+  const site = useSite();
+  const { policy, list, editing, from, findings, anew } = usePolicy();
+  const { draft, change, taken } = editing;
+  const [selected, setSelected] = useState<string | null>(null);
+  const comments = useComments(site.id, policy.id);
+  const preview = useMemo(
+    () => livePreview({ ...from, setup: list.setup, answers: list.answers }, draft.source),
+    [from, list, draft.source],
+  );
+  const marks = useMemo(() => marksOf(draft, comments.open), [draft, comments.open]);
+  const differs =
+    countAnew(draft.blocks, anew.blocks) + Object.keys(anew.conflicts).length - Object.keys(draft.conflicts).length;
+  const title = draft.titles[draft.source] ?? '';
+  const grave = findings.filter(({ weight }) => weight !== 'advice').length;
+  const base = `/api/sites/${site.id}/policies/${policy.id}/draft.${draft.source}`;
+  return (
+    <ListAndDocket
+      docket={
+        <>
+          <h2>{grave > 0 ? `${plural(grave, 'thing')} to mend` : 'Nothing to mend'}</h2>
+          <div className="mt-1">
+            <FindingList
+              findings={findings}
+              policyId={policy.id}
+              onInsert={(section) => change((one) => withSection(one, from, section))}
+            />
+          </div>
+          <BlockComments comments={comments} selected={selected} placeOf={(id) => placeOf(draft, id)} />
+          <Section title="What the margin says">
+            <ul className="text-ink2">
+              <li className="policy-changed pl-2">changed by hand; stays when it is written anew</li>
+              <li className="policy-by-hand pl-2">written by hand</li>
+              <li className="policy-clash pl-2">changed by hand and by what it is written from</li>
+            </ul>
+          </Section>
+        </>
+      }
+    >
+      <PoliciesLinks open={policy} />
+      <Finding
+        title={policy.title}
+        acts={
+          <div className="flex flex-wrap items-center gap-2" role="status">
+            <Button
+              kind={editing.dirty ? 'act' : 'plain'}
+              disabled={!editing.dirty || editing.saving}
+              onClick={editing.save}
+            >
+              {editing.saving ? 'Saving' : editing.dirty ? 'Save draft' : 'Saved'}
+            </Button>
+            {editing.dirty && (
+              <Button kind="quiet" onClick={editing.revert}>
+                Take back
+              </Button>
+            )}
+            <a href={`${base}.html`} target="_blank" rel="noreferrer">
+              As visitors read it
+            </a>
+            <Link to="versions">Hand it in</Link>
+          </div>
+        }
+      >
+        Written in {languageName(draft.source)} from{' '}
+        <Link to={`/sites/${site.id}/policies/questions`}>your answers</Link>, the inventory and{' '}
+        {plural(list.setup.regions.regimes.length, 'law')}.
+      </Finding>
+      <Trouble error={editing.error} />
+      {differs > 0 && (
+        <p role="status" className="mb-2 border-l-4 border-held bg-sheet px-3 py-2">
+          What it is written from has changed since: {plural(differs, 'block')} would be other.{' '}
+          <Button kind="quiet" className="min-h-6! py-0!" onClick={() => change(() => anew)}>
+            Write it anew
+          </Button>{' '}
+          What was changed by hand stays.
+        </p>
+      )}
+      <Conflicts draft={draft} onSettle={change} />
+      <label className="mb-2 block">
+        <span className="text-ink2">Title</span>
+        <input
+          className="mt-0.5 w-full"
+          value={title}
+          placeholder={policy.title}
+          onChange={({ target: { value } }) => {
+            change(({ titles, ...one }) => {
+              const { [one.source]: _old, ...others } = titles;
+              return { ...one, titles: value ? { ...others, [one.source]: value } : others };
+            }, true);
+          }}
+        />
+      </label>
+      <Suspense fallback={<div className="min-h-80 border border-line bg-sheet" />}>
+        <PolicyEditor
+          label={policy.title}
+          language={draft.source}
+          blocks={draft.blocks}
+          version={taken}
+          marks={marks}
+          preview={preview}
+          onChange={(blocks) => change((one) => ({ ...one, blocks }), true)}
+          onSelect={setSelected}
+        />
+      </Suspense>
+    </ListAndDocket>
+  );
+}
+
+/** The nearest heading before a block and its first words, to say where something is. */
+function placeOf({ blocks }: PolicyDraft, id: string): string {
+  const at = blocks.findIndex(({ attrs }) => attrs.id === id);
+  if (at < 0) return 'a block that is gone';
+  const heading = blocks.slice(0, at + 1).findLast(({ type }) => type === 'heading');
+  return (heading && wordsIn(heading)) || wordsIn(blocks[at]!).slice(0, 40) || 'the beginning';
+}
+
+function marksOf(draft: PolicyDraft, open: readonly { blockId: string }[]): BlockMarks {
+  const commented = new Set(open.map(({ blockId }) => blockId));
+  const marks = new Map<string, { class: string; title: string }>();
+  for (const block of draft.blocks) {
+    const { id } = block.attrs;
+    const state = blockState(draft, block);
+    const said: [string, string][] = [
+      ...(Object.hasOwn(draft.conflicts, id) ? ([['policy-clash', 'changed in two ways']] as [string, string][]) : []),
+      ...(state === 'changed' ? ([['policy-changed', 'changed by hand']] as [string, string][]) : []),
+      ...(state === 'by-hand' ? ([['policy-by-hand', 'written by hand']] as [string, string][]) : []),
+      ...(commented.has(id) ? ([['policy-commented', 'has a remark']] as [string, string][]) : []),
+    ];
+    if (said.length > 0)
+      marks.set(id, { class: said.map(([name]) => name).join(' '), title: said.map(([, words]) => words).join(', ') });
+  }
+  return marks;
+}
+
+/** What changed in two ways: both side by side, and one press for either. */
+function Conflicts({
+  draft,
+  onSettle,
+}: {
+  draft: PolicyDraft;
+  onSettle(next: (draft: PolicyDraft) => PolicyDraft): void;
+}) {
+  const open = Object.entries(draft.conflicts);
+  if (open.length === 0) return null;
+  const settled = (id: string, theirs?: Block | null) => (one: PolicyDraft) => {
+    const { [id]: _settled, ...conflicts } = one.conflicts;
+    if (theirs === undefined) return { ...one, conflicts };
+    const blocks = one.blocks.flatMap((block) => (block.attrs.id === id ? (theirs ? [theirs] : []) : [block]));
+    return { ...one, conflicts, blocks };
+  };
+  return (
+    <section className="mb-3 border-l-4 border-slipped bg-sheet px-3 py-2" aria-label="Changed in two ways">
+      <h2>{plural(open.length, 'block')} changed by hand and otherwise</h2>
+      <p className="text-ink2">What was written by hand stands in the text. Nothing is lost until you decide.</p>
+      <ul>
+        {open.map(([id, theirs]) => {
+          const mine = draft.blocks.find(({ attrs }) => attrs.id === id);
+          return (
+            <li key={id} className="grid gap-x-4 border-t border-line py-2 md:grid-cols-2">
+              <div>
+                <b>By hand</b>
+                <p className="whitespace-pre-line">{mine ? wordsIn(mine) : 'taken out'}</p>
+                <Button kind="quiet" onClick={() => onSettle(settled(id))}>
+                  Keep this
+                </Button>
+              </div>
+              <div>
+                <b>Otherwise</b>
+                <p className="whitespace-pre-line">
+                  {theirs ? wordsIn(theirs) : 'taken out, since there is no cause for it any more'}
+                </p>
+                <Button kind="quiet" onClick={() => onSettle(settled(id, theirs))}>
+                  Take this
+                </Button>
+              </div>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
