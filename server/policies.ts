@@ -47,12 +47,13 @@ export async function slippedServices(db: Queryable, site: Site, setup: WrittenF
   const check = runs.find((run) => run.siteId === site.id && run.kind === 'check' && run.state === 'done');
   if (!check) return [];
   const slipped = slippedThings(await listCheckedCases(db, site.organisationId, check.id));
+  const asked = new Set(setup.purposes.filter(({ necessary }) => !necessary).map(({ id }) => id));
   return setup.services
+    .filter(({ purpose }) => asked.has(purpose))
     .filter(({ hosts, items }) =>
       slipped.some(
         ({ item }) =>
-          hosts.some((host) => item.host === host || item.host?.endsWith(`.${host}`)) ||
-          items.some(({ kind, name }) => kind === item.kind && name === item.name),
+          hosts.includes(item.host ?? '') || items.some(({ kind, name }) => kind === item.kind && name === item.name),
       ),
     )
     .map(({ id }) => id);

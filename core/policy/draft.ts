@@ -81,8 +81,11 @@ export function blockState(draft: Pick<PolicyDraft, 'written'>, block: Block): B
   return written ? (sameBlock(written, block) ? 'written' : 'changed') : 'by-hand';
 }
 
-/** `own`: somebody translated it; `written`: from the answers; `old`: its source has changed since; `none`: nobody did. */
-export type TranslationState = 'own' | 'written' | 'old' | 'none';
+/**
+ * `own`: somebody translated it; `written`: from the answers; `half`: the same, with answers in the words of whoever gave
+ * them; `old`: its source has changed since; `none`: nobody did.
+ */
+export type TranslationState = 'own' | 'written' | 'half' | 'old' | 'none';
 export interface TranslatedBlock {
   source: Block;
   block: Block;
@@ -91,7 +94,9 @@ export interface TranslatedBlock {
 
 /** Each block of a draft in another language. `from`: what it is written from. */
 export function translated(draft: PolicyDraft, from: WrittenFrom, language: string): TranslatedBlock[] {
-  const written = new Map(writtenPolicy(from, language)?.blocks.map((block) => [block.attrs.id, block]));
+  const there = writtenPolicy(from, language);
+  const written = blocksById(there?.blocks);
+  const now = blocksById(writtenPolicy(from, draft.source)?.blocks);
   const own = draft.translations[language] ?? {};
   return draft.blocks.map((source): TranslatedBlock => {
     const { id } = source.attrs;
@@ -99,10 +104,19 @@ export function translated(draft: PolicyDraft, from: WrittenFrom, language: stri
     const by = own[id];
     if (by) return { source, block: by.block, state: by.of === blockHash(source) ? 'own' : 'old' };
     const other = written.get(id);
-    if (other && blockState(draft, source) === 'written') return { source, block: other, state: 'written' };
+    // What is written in both languages says the same only while the source is as it would be written now.
+    if (other && blockState(draft, source) === 'written') {
+      const fits = sameBlock(now.get(id), source);
+      return { source, block: other, state: !fits ? 'old' : there!.answered.has(id) ? 'half' : 'written' };
+    }
     return { source, block: source, state: 'none' };
   });
 }
+
+const blocksById = (blocks: readonly Block[] = []) => new Map(blocks.map((block) => [block.attrs.id, block]));
+
+/** A block that waits for a translator. */
+export const waitsForWords = ({ state }: TranslatedBlock): boolean => state !== 'own' && state !== 'written';
 
 /** What a draft says now, in all languages of its site. */
 export function contentOf(draft: PolicyDraft, from: WrittenFrom, languages: readonly string[]): PolicyContent {

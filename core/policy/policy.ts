@@ -8,7 +8,7 @@ import { LIVE, type LiveFacts } from './live';
 import { type Document, documentPage } from './page';
 import { live } from './rich/build';
 import { richElements } from './rich/elements';
-import type { Block, LiveBlock } from './rich/node';
+import { type Block, blocksSchema, type LiveBlock } from './rich/node';
 import { asHtml, asMarkdown, asText, type Element, element } from './tree';
 import { policyWords } from './words/index';
 
@@ -32,6 +32,14 @@ export interface PolicyText {
 
 /** Name of the file that has a policy in a language and form. */
 export const policyFile = (name: string, language: string, form: string): string => `${name}.${language}.${form}`;
+
+/** A version's content as it was kept: whatever order a database gave its fields, it compares with what is written now. */
+export const readContent = (content: PolicyContent): PolicyContent => ({
+  ...content,
+  languages: Object.fromEntries(
+    Object.entries(content.languages).map(([tag, text]) => [tag, { ...text, blocks: blocksSchema.parse(text.blocks) }]),
+  ),
+});
 
 /** In which forms a document is given out, by the end of its name. */
 export const DOCUMENT_FORMS = {

@@ -1,6 +1,7 @@
 import { resolveRegime } from '../regimes/resolve';
 import type { Setup } from '../setup/types';
 import { type Answers, noAnswers, useSchema } from './answers';
+import { PROPOSED } from './words/index';
 
 /** What can be said from a site's setup without asking anybody. */
 export function proposedAnswers(setup: Setup, organisation: string, on: string): Answers {
@@ -16,22 +17,22 @@ export function proposedAnswers(setup: Setup, organisation: string, on: string):
     uses: [
       useSchema.parse({
         id: 'server-log',
-        what: 'IP address, time, page asked for, browser',
+        what: PROPOSED.log,
         source: 'observed',
-        why: 'To deliver the pages and to keep the site safe',
+        why: PROPOSED.logFor,
         basis: 'interest',
-        interest: 'A site that works and withstands attacks',
+        interest: PROPOSED.logInterest,
       }),
       ...used.map(({ id, name, necessary }) =>
         useSchema.parse({
           id: `purpose-${id}`,
           purpose: id,
-          what: 'Identifiers in cookies and in the browser’s storage, pages visited, device and browser',
+          what: PROPOSED.identifiers,
           source: 'observed',
           why: name,
           basis: necessary ? 'interest' : optIn ? 'consent' : 'interest',
-          ...(necessary && { interest: 'Doing what the visitor asks the site for' }),
-          retention: 'As long as the list of what is stored says for each',
+          ...(necessary && { interest: PROPOSED.asked }),
+          retention: PROPOSED.asListed,
         }),
       ),
     ],

@@ -1,4 +1,12 @@
-import type { Answers, PolicyContent, PolicyDraft, PolicyKindId, Review } from '@douane/core/policy';
+import {
+  type Answers,
+  type PolicyContent,
+  type PolicyDraft,
+  type PolicyKindId,
+  policyDraftSchema,
+  type Review,
+  readContent,
+} from '@douane/core/policy';
 import { asJson } from './clean';
 import type { Queryable } from './db';
 
@@ -37,13 +45,16 @@ const POLICY = `SELECT p.id, p.site_id AS "siteId", p.kind, p.name, p.draft, p.r
     p.changed_at AS "changedAt", p.compulsory, p.history
   FROM policy p JOIN person o ON o.id = p.changed_by`;
 
+/** A draft as it is compared: JSON columns give their fields in an order of their own. */
+const toPolicy = ({ draft, ...row }: Policy): Policy => ({ ...row, draft: policyDraftSchema.parse(draft) });
+
 /** The policies of a site in the order that people gave them. */
 export async function listPolicies(db: Queryable, organisationId: string, siteId: string): Promise<Policy[]> {
   const { rows } = await db.query<Policy>(
     `${POLICY} WHERE p.organisation_id = $1 AND p.site_id = $2 AND p.removed_at IS NULL ORDER BY p.position, p.name`,
     [organisationId, siteId],
   );
-  return rows;
+  return rows.map(toPolicy);
 }
 
 /** How many policies a site has. */
@@ -66,7 +77,7 @@ export async function policyById(
     `${POLICY} WHERE p.organisation_id = $1 AND p.site_id = $2 AND p.id = $3 AND p.removed_at IS NULL`,
     [organisationId, siteId, id],
   );
-  return rows[0] ?? null;
+  return rows[0] ? toPolicy(rows[0]) : null;
 }
 
 /** Adds a policy behind the others; `null`: there is one of this name. */
@@ -233,7 +244,7 @@ export async function policyContent(
     'SELECT content FROM policy_version WHERE organisation_id = $1 AND policy_id = $2 AND number = $3',
     [organisationId, policyId, number],
   );
-  return rows[0]?.content ?? null;
+  return rows[0] ? readContent(rows[0].content) : null;
 }
 
 /** Has a version be live from a moment on (`null`: now); `false`: it is live, or was. */

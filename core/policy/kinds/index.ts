@@ -7,7 +7,7 @@ import { recipients, transfers } from '../sections/recipients';
 import { automated, children, complaint, incentives, rights, sale } from '../sections/rights';
 import type { Section } from '../sections/section';
 import { uses } from '../sections/uses';
-import { policyWords } from '../words/index';
+import { policyWords, proposedIn } from '../words/index';
 import type { PolicyKindId } from './ids';
 
 export { POLICY_KINDS, type PolicyKindId } from './ids';
@@ -84,13 +84,25 @@ export interface WrittenFrom {
   on: string;
 }
 
+/** `answered`: ids of blocks in which answers stand in the words of whoever gave them. */
+export interface WrittenPolicy {
+  title: string;
+  blocks: Block[];
+  answered: ReadonlySet<string>;
+}
+
 /** A policy as it is written from answers, inventory and laws, in a language; `null`: policies are not written in it. */
-export function writtenPolicy(from: WrittenFrom, language: string): { title: string; blocks: Block[] } | null {
+export function writtenPolicy(from: WrittenFrom, language: string): WrittenPolicy | null {
   const words = policyWords(language);
   if (!words) return null;
-  const written = { ...from, regimes: regimesOf(from.setup, from.on), language, words };
-  return {
-    title: words.titles[from.kind],
-    blocks: KINDS[from.kind].sections.flatMap((section) => section.blocks(written)),
+  const answered = new Set<string>();
+  const said = (block: string, answer: string) => {
+    const proposed = proposedIn(words, answer);
+    if (proposed !== null) return proposed;
+    if (answer) answered.add(block);
+    return answer;
   };
+  const written = { ...from, regimes: regimesOf(from.setup, from.on), language, words, said };
+  const blocks = KINDS[from.kind].sections.flatMap((section) => section.blocks(written));
+  return { title: words.titles[from.kind], blocks, answered };
 }

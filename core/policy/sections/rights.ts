@@ -25,17 +25,17 @@ export const complaint: Section = {
 /** Children (GDPR Art. 8; COPPA, 16 CFR 312.4(d)). */
 export const children: Section = {
   id: 'children',
-  blocks: ({ answers: { children: said }, regimes, words }) => {
+  blocks: ({ answers: { children: told }, regimes, words, said }) => {
     const age = strictestChildAge(regimes);
-    const text = said.directed ? words.childrenFor(age) : words.childrenNot(age);
-    return [h('children.h', words.children), p('children', text, said.means)];
+    const text = told.directed ? words.childrenFor(age) : words.childrenNot(age);
+    return [h('children.h', words.children), p('children', text, said('children', told.means))];
   },
 };
 
 /** Decisions without a person (GDPR Art. 13(2)(f), 22). */
 export const automated: Section = {
   id: 'automated',
-  blocks: ({ answers: { automated: said }, words }) => [
+  blocks: ({ answers: { automated: told }, words, said }) => [
     h('automated.h', words.automated),
     said.used ? p('automated', words.automatedUsed, said.logic, said.effect) : p('automated', words.automatedNone),
   ],
@@ -63,6 +63,6 @@ export const sale: Section = {
 /** Financial incentives (Cal. Civ. Code § 1798.125(b); 11 CCR § 7016). */
 export const incentives: Section = {
   id: 'incentives',
-  blocks: ({ answers: { sale: said }, words }) =>
-    said.incentives ? [h('incentives.h', words.incentives), p('incentives', said.incentives)] : [],
+  blocks: ({ answers: { sale: told }, words, said }) =>
+    told.incentives ? [h('incentives.h', words.incentives), p('incentives', said('incentives', told.incentives))] : [],
 };

@@ -15,6 +15,8 @@ export interface Written {
   regimes: readonly ResolvedRegime[];
   language: string;
   words: PolicyWords;
+  /** An answer as it is told in the language: what was proposed in its words, anything else as it was answered, told of. */
+  said(block: string, answer: string): string;
 }
 
 /** One section of a policy. */

@@ -1,3 +1,5 @@
+import type { Setup } from '../../setup/types';
+import { purposeWords } from '../../texts/purposes';
 import { h, p } from '../rich/build';
 import type { Section } from './section';
 
@@ -7,28 +9,43 @@ import type { Section } from './section';
  */
 export const uses: Section = {
   id: 'uses',
-  blocks: ({ answers, audience, words }) => {
+  blocks: ({ answers, audience, setup, language, words, said: saidIn }) => {
     const told = answers.uses.filter((use) => use.audiences.includes(audience));
     if (told.length === 0) return [];
     const { use: say } = words;
     return [
       h('uses.h', words.uses),
-      ...told.flatMap(({ id, what, source, from, why, basis, interest, balance, retention, must }) => [
-        h(`uses.${id}.h`, stopped(what), 3),
-        p(
-          `uses.${id}`,
-          source === 'others' ? say.source.others(stopped(from)) : say.source[source],
-          why && say.why(stopped(why)),
-          basis && say.basis[basis],
-          basis === 'interest' && interest && say.interest(stopped(interest)),
-          basis === 'interest' && balance && say.balance(stopped(balance)),
-          retention && say.retention(stopped(retention)),
-          must,
-        ),
-      ]),
+      ...told.flatMap(({ id, purpose, what, source, from, why, basis, interest, balance, retention, must }) => {
+        const said = (text: string) => stopped(saidIn(`uses.${id}`, text));
+        const named = purposeNamed(setup, purpose, why, language) ?? stopped(saidIn(`uses.${id}.h`, why || what));
+        return [
+          h(`uses.${id}.h`, named, 3),
+          p(
+            `uses.${id}`,
+            what && say.what(said(what)),
+            source === 'others' ? say.source.others(said(from)) : say.source[source],
+            basis && say.basis[basis],
+            basis === 'interest' && interest && say.interest(said(interest)),
+            basis === 'interest' && balance && say.balance(said(balance)),
+            retention && say.retention(said(retention)),
+            must && saidIn(`uses.${id}`, must),
+          ),
+        ];
+      }),
     ];
   },
 };
+
+/** A purpose as the banner calls it in a language, where nobody called the use otherwise. */
+function purposeNamed(
+  { purposes }: Pick<Setup, 'purposes'>,
+  id: string | undefined,
+  why: string,
+  language: string,
+): string | undefined {
+  const purpose = purposes.find((one) => one.id === id);
+  return purpose && purpose.name === why ? purposeWords(purpose, language).name : undefined;
+}
 
 /** An answer without its full stop, since it stands within a sentence. */
 const stopped = (text: string) => text.replace(/[.\s]+$/, '');

@@ -1,6 +1,14 @@
 import type { PolicyWords } from './types';
 
 export const de: PolicyWords = {
+  proposed: {
+    log: 'IP-Adresse, Zeit, abgerufene Seite, Browser',
+    logFor: 'Um die Seiten auszuliefern und die Website sicher zu halten',
+    logInterest: 'Eine Website, die funktioniert und Angriffen standhält',
+    identifiers: 'Kennungen in Cookies und im Speicher des Browsers, besuchte Seiten, Gerät und Browser',
+    asked: 'Zu tun, was der Besucher von der Website verlangt',
+    asListed: 'So lange, wie die Liste des Gespeicherten es für jedes nennt',
+  },
   titles: {
     privacy: 'Datenschutzerklärung',
     cookies: 'Cookie-Richtlinie',
@@ -37,7 +45,7 @@ export const de: PolicyWords = {
       observed: 'Es entsteht, wenn Sie die Seite nutzen.',
       others: (from) => `Wir haben es von: ${from || 'Dritten'}.`,
     },
-    why: (why) => `Wofür: ${why}.`,
+    what: (what) => `Was: ${what}.`,
     basis: {
       consent:
         'Rechtsgrundlage: Ihre Einwilligung (Art. 6 Abs. 1 lit. a DSGVO), die Sie jederzeit widerrufen können; was bis dahin geschah, bleibt rechtmäßig.',

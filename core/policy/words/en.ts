@@ -1,6 +1,14 @@
 import type { PolicyWords } from './types';
 
 export const en: PolicyWords = {
+  proposed: {
+    log: 'IP address, time, page asked for, browser',
+    logFor: 'To deliver the pages and to keep the site safe',
+    logInterest: 'A site that works and withstands attacks',
+    identifiers: 'Identifiers in cookies and in the browser’s storage, pages visited, device and browser',
+    asked: 'Doing what the visitor asks the site for',
+    asListed: 'As long as the list of what is stored says for each',
+  },
   titles: {
     privacy: 'Privacy policy',
     cookies: 'Cookie policy',
@@ -37,7 +45,7 @@ export const en: PolicyWords = {
       observed: 'It arises when you use the site.',
       others: (from) => `We have it from ${from || 'others'}.`,
     },
-    why: (why) => `What for: ${why}.`,
+    what: (what) => `What: ${what}.`,
     basis: {
       consent:
         'Legal basis: your consent (GDPR Art. 6(1)(a)), which you can withdraw at any time; what was done until then stays lawful.',

@@ -4,6 +4,8 @@ import type { PolicyKindId } from '../kinds/ids';
 
 /** What a policy says by itself in one language. */
 export interface PolicyWords {
+  /** What is proposed as answers; one that nobody changed is told in every language. */
+  proposed: Record<'log' | 'logFor' | 'logInterest' | 'identifiers' | 'asked' | 'asListed', string>;
   titles: Record<PolicyKindId, string>;
   intro: Partial<Record<PolicyKindId, (site: string, who: string) => string>>;
   controller: string;
@@ -16,7 +18,7 @@ export interface PolicyWords {
   uses: string;
   use: {
     source: Record<Exclude<DataUse['source'], 'others'>, string> & { others(from: string): string };
-    why(why: string): string;
+    what(what: string): string;
     basis: Record<Basis, string>;
     interest(interest: string): string;
     balance(balance: string): string;

@@ -2,7 +2,8 @@ import type { SiteSummary } from '@douane/api';
 import { STATIONS, type Station } from '@douane/core/board';
 import { useQuery } from '@tanstack/react-query';
 import clsx from 'clsx';
-import { NavLink, Outlet, useOutletContext, useParams } from 'react-router';
+import { createContext, useContext } from 'react';
+import { NavLink, Outlet, useParams } from 'react-router';
 import * as queries from '../api/queries';
 import { Mark } from '../ui/mark';
 import { Trouble } from '../ui/parts';
@@ -40,7 +41,9 @@ export function SiteFrame() {
         ))}
       </nav>
       <main className="flex flex-1 flex-col">
-        <Outlet context={site} key={site.id} />
+        <OpenSite value={site}>
+          <Outlet key={site.id} />
+        </OpenSite>
       </main>
     </>
   );
@@ -52,8 +55,14 @@ const tabClass = ({ isActive }: { isActive: boolean }) =>
     isActive ? 'border-stamp! font-bold text-ink' : 'text-ink2 hover:text-ink',
   );
 
-/** The site of the station that is shown. */
-export const useSite = () => useOutletContext<SiteSummary>();
+const OpenSite = createContext<SiteSummary | null>(null);
+
+/** The site of the station that is shown; throws outside of one. */
+export function useSite(): SiteSummary {
+  const site = useContext(OpenSite);
+  if (!site) throw new Error('there is no site here');
+  return site;
+}
 
 /** What is open at a station: a number where there is one, a mark where work runs. */
 function Matter({ site: { state, stages }, station }: { site: SiteSummary; station: Station }) {

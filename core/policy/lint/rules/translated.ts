@@ -14,7 +14,7 @@ export const translated: PolicyRule = {
       .filter((language) => language !== draft.source)
       .flatMap((language) => {
         const all = blocksIn(draft, from, language);
-        const open = all.filter(({ state }) => state === 'none').length;
+        const open = all.filter(({ state }) => state === 'none' || state === 'half').length;
         const old = all.filter(({ state }) => state === 'old').length;
         const parts = [open > 0 && `${open} not translated`, old > 0 && `${old} out of date`].filter(Boolean);
         return parts.length > 0

@@ -47,9 +47,11 @@ export function PoliciesView() {
         title={
           policies.length === 0
             ? 'No policy is written yet'
-            : live === policies.length
-              ? `${live === 1 ? 'The policy is' : `All ${live} policies are`} live`
-              : `${live} of ${plural(policies.length, 'policy', 'policies')} live`
+            : live === 0
+              ? 'No policy is live yet'
+              : live === policies.length
+                ? `${live === 1 ? 'The policy is' : `All ${live} policies are`} live`
+                : `${live} of ${plural(policies.length, 'policy', 'policies')} live`
         }
         acts={
           policies.length === 0 && (

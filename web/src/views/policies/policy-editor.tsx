@@ -30,13 +30,21 @@ const UNWANTED = /<(script|style|iframe|object|form|img|svg)\b|\bmso-|class="?Ms
 export function PolicyEditor(props: PolicyEditorProps) {
   const { label, language, blocks, version, marks = NO_MARKS, preview, onChange, onSelect } = props;
   const [cleaned, setCleaned] = useState(false);
+  const shown = useRef(version);
   const now = useRef({ onChange, onSelect, marks, preview });
   now.current = { onChange, onSelect, marks, preview };
   const editor = useEditor({
     extensions: [
       StarterKit.configure({
         heading: { levels: [2, 3] },
-        ...{ code: false, codeBlock: false, strike: false, underline: false, horizontalRule: false },
+        ...{
+          code: false,
+          codeBlock: false,
+          strike: false,
+          underline: false,
+          horizontalRule: false,
+          trailingNode: false,
+        },
         link: { openOnClick: false, autolink: false, isAllowedUri: (href) => isLink(href) },
       }),
       TableKit.configure({ table: { resizable: false } }),
@@ -67,7 +75,9 @@ export function PolicyEditor(props: PolicyEditorProps) {
   });
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was typed here is in the editor already
   useEffect(() => {
-    editor?.commands.setContent(docOf(blocks), { emitUpdate: false });
+    if (!editor || version === shown.current) return;
+    shown.current = version;
+    editor.commands.setContent(docOf(blocks), { emitUpdate: false });
   }, [editor, version]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: drawn anew when the marks are others
   useEffect(() => {

@@ -52,10 +52,10 @@ export function TextView() {
           </div>
           <BlockComments comments={comments} selected={selected} placeOf={(id) => placeOf(draft, id)} />
           <Section title="What the margin says">
-            <ul className="text-ink2">
-              <li className="policy-changed pl-2">changed by hand; stays when it is written anew</li>
-              <li className="policy-by-hand pl-2">written by hand</li>
-              <li className="policy-clash pl-2">changed by hand and by what it is written from</li>
+            <ul className="space-y-1 text-ink2">
+              <li className="border-l-3 border-held pl-2">changed by hand; stays when it is written anew</li>
+              <li className="border-l-3 border-stamp pl-2">written by hand</li>
+              <li className="border-l-3 border-slipped pl-2">changed by hand and by what it is written from</li>
             </ul>
           </Section>
         </>

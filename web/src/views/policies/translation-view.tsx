@@ -1,5 +1,5 @@
 import { languageName } from '@douane/core/language/name';
-import { blockHash, type TranslatedBlock, translated } from '@douane/core/policy';
+import { blockHash, type TranslatedBlock, translated, waitsForWords, writtenPolicy } from '@douane/core/policy';
 import { plural } from '@douane/core/words';
 import clsx from 'clsx';
 import { lazy, Suspense, useState } from 'react';
@@ -12,7 +12,13 @@ import { ReadBlock } from './read-block';
 
 const PolicyEditor = lazy(async () => ({ default: (await import('./policy-editor')).PolicyEditor }));
 
-const STATES = { own: '', written: 'written from the answers', old: 'out of date', none: 'not translated' } as const;
+const STATES = {
+  own: '',
+  written: 'written from the answers',
+  half: 'your answers in it are not translated',
+  old: 'out of date',
+  none: 'not translated',
+} as const;
 
 /** A policy in another language beside the one that it is written in, block by block. */
 export function TranslationView() {
@@ -36,7 +42,7 @@ export function TranslationView() {
       </div>
     );
   const all = translated(draft, from, language);
-  const waiting = all.filter(({ state }) => state === 'none' || state === 'old');
+  const waiting = all.filter(waitsForWords);
   const shown = only ? waiting : all.filter(({ source }) => source.type !== 'live');
   const keep = ({ source }: TranslatedBlock, block: TranslatedBlock['block'] | null) =>
     change(({ translations, ...one }) => {
@@ -88,7 +94,7 @@ export function TranslationView() {
             lang={language}
             dir="auto"
             value={draft.titles[language] ?? ''}
-            placeholder={policy.title}
+            placeholder={writtenPolicy(from, language)?.title ?? policy.title}
             onChange={({ target: { value } }) =>
               change(({ titles, ...one }) => {
                 const { [language]: _old, ...others } = titles;
@@ -133,14 +139,14 @@ export function TranslationView() {
                     </span>
                   )}
                   <Button kind="quiet" onClick={() => setOpen(editedHere ? null : id)}>
-                    {editedHere ? 'Done' : state === 'none' ? 'Translate' : 'Change'}
+                    {editedHere ? 'Done' : waitsForWords(one) ? 'Translate' : 'Change'}
                   </Button>
-                  {state === 'old' && (
+                  {(state === 'old' || state === 'half') && (
                     <Button kind="quiet" onClick={() => keep(one, block)}>
                       It is right as it is
                     </Button>
                   )}
-                  {(state === 'own' || state === 'old') && (
+                  {Object.hasOwn(draft.translations[language] ?? {}, id) && (
                     <Button kind="quiet" onClick={() => keep(one, null)}>
                       Take it out
                     </Button>
