@@ -14,6 +14,8 @@ let odd: Client;
 let routes: { method: string; path: string }[];
 /** Ids of things of the first organisation, by the name that routes give them. */
 let ids: Record<string, string>;
+let policy: object;
+const handedIn = { revision: 1, note: '', major: false, reviewers: [], dueOn: null };
 /** Stands in the name of everything that the first organisation has. */
 const MARK = 'Brackenstane';
 /** Of these nobody's data is asked for. */
@@ -79,6 +81,12 @@ beforeAll(async () => {
   look = { face, form, button };
   const lookId = (await made('/looks', { name: MARK, look })).id;
   const tokenId = (await made('/access-tokens', { name: MARK })).id;
+  const policyId = (await made(`${site}/policies`, { kind: 'privacy', name: 'privacy' })).id;
+  const at = `${site}/policies/${policyId}`;
+  await ines.call('POST', `${at}/comments`, { blockId: 'intro', words: MARK });
+  const commentId = (await ines.call('GET', `${at}/comments`)).body.comments[0].id;
+  policy = (await ines.call('GET', `${site}/policies`)).body.policies[0].draft;
+  await made(`${at}/versions`, handedIn);
   const name = encodeURIComponent(`${MARK} service`);
   ids = {
     siteId,
@@ -98,6 +106,8 @@ beforeAll(async () => {
     number: '1',
     lookId,
     tokenId,
+    policyId,
+    commentId,
     language: 'en',
     revision: '1',
     device: 'desktop',
@@ -173,6 +183,16 @@ it('somebody of another organisation sees and changes nothing, whatever ids he k
     '/looks/:lookId/given': { to: [ids.siteId] },
     '/sites/:siteId/field-hosts/taken-up': { host: 'new.localhost' },
     '/sites/:siteId/given': { to: [ids.siteId], parts: ['words'] },
+    '/sites/:siteId/policy-answers': { revision: 0, answers: {} },
+    '/sites/:siteId/policies': { kind: 'terms', name: 'theirs' },
+    '/sites/:siteId/policies/order': { order: [ids.policyId] },
+    '/sites/:siteId/policies/:policyId': { name: 'theirs', compulsory: true, history: true },
+    '/sites/:siteId/policies/:policyId/draft': { revision: 1, draft: policy },
+    '/sites/:siteId/policies/:policyId/versions': handedIn,
+    '/sites/:siteId/policies/:policyId/versions/:number/reviewers': { reviewers: [] },
+    '/sites/:siteId/policies/:policyId/versions/:number/review': { decision: 'approved', words: '' },
+    '/sites/:siteId/policies/:policyId/versions/:number/live': { from: null },
+    '/sites/:siteId/policies/:policyId/comments': { blockId: 'intro', words: 'read by another' },
     '/sites/:siteId/schedule': { cron: '0 3 * * *', zone: 'UTC' },
     '/sites/:siteId/notices': { mail: ['odd@lightermen.example'], webhook: '' },
   };

@@ -12,7 +12,10 @@ const title = z.string().trim().max(200, 'at most 200 characters');
 const audience = z.enum(Object.keys(AUDIENCES) as [Audience, ...Audience[]]);
 
 /** One block in another language, and what of the source it was translated from. */
-const translatedSchema = z.strictObject({ block: blocksSchema.transform(([one]) => one!), of: z.string().max(64) });
+const translatedSchema = z.strictObject({
+  block: z.preprocess((one) => [one], blocksSchema).transform(([one]) => one!),
+  of: z.string().max(64),
+});
 
 /** What people edit of a policy. */
 export const policyDraftSchema = z.strictObject({

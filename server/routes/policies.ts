@@ -132,11 +132,11 @@ export function policyRoutes(context: ServerContext): Router {
   });
 
   // The draft as visitors would read it, with what is in force or, before anything is, with the draft of the site.
-  router.get('/sites/:siteId/policies/:policyId/draft.:language.:form', async (req, res) => {
+  router.get('/sites/:siteId/policies/:policyId/draft.:language.:format', async (req, res) => {
     const [site, policy] = [await siteOf(context, req), await policyOf(req)];
     const source = await policySource(db, site, personOf(req).organisation);
     const release = compileRelease(source.setup, 1, source.on);
-    const { language = '', form: end } = req.params as Record<string, string>;
+    const { language = '', format: end } = req.params as Record<string, string>;
     const form = policyForm(end);
     if (!form || !Object.hasOwn(release.contents, language)) throw notFound('policy in this language and form');
     const content = contentOf(policy.draft, writtenFrom(source, policy), site.setup.banner.languages);

@@ -37,7 +37,9 @@ export const automated: Section = {
   id: 'automated',
   blocks: ({ answers: { automated: told }, words, said }) => [
     h('automated.h', words.automated),
-    said.used ? p('automated', words.automatedUsed, said.logic, said.effect) : p('automated', words.automatedNone),
+    told.used
+      ? p('automated', words.automatedUsed, said('automated', told.logic), said('automated', told.effect))
+      : p('automated', words.automatedNone),
   ],
 };
 
