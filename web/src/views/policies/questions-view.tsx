@@ -87,6 +87,7 @@ function Questions({ list }: { list: PolicyList }) {
     >
       <PoliciesLinks />
       <form
+        noValidate
         onSubmit={(event) => {
           event.preventDefault();
           save.mutate();

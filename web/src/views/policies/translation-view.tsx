@@ -43,7 +43,10 @@ export function TranslationView() {
     );
   const all = translated(draft, from, language);
   const waiting = all.filter(waitsForWords);
-  const shown = only ? waiting : all.filter(({ source }) => source.type !== 'live');
+  // One that is being translated stays in sight.
+  const shown = all.filter((one) =>
+    only ? waitsForWords(one) || one.source.attrs.id === open : one.source.type !== 'live',
+  );
   const keep = ({ source }: TranslatedBlock, block: TranslatedBlock['block'] | null) =>
     change(({ translations, ...one }) => {
       const { [source.attrs.id]: _old, ...others } = translations[language] ?? {};
