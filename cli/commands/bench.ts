@@ -12,12 +12,26 @@ import { benchDecide } from '../bench/decide';
 import { benchEdge } from '../bench/edge';
 import { benchInventory } from '../bench/inventory';
 import { benchPageCost } from '../bench/page-cost';
+import { benchPolicy } from '../bench/policy';
 import { benchRecorder } from '../bench/recorder';
 import { say } from '../bench/say';
 import { benchHostilePages, benchMemory, benchQuietSite, benchShop } from '../bench/scan';
 import { Refused, today } from '../say';
 
-const PARTS = ['gate', 'page', 'edge', 'recorder', 'classify', 'decide', 'items', 'hostile', 'quiet', 'shop', 'memory'];
+const PARTS = [
+  'gate',
+  'page',
+  'edge',
+  'recorder',
+  'policy',
+  'classify',
+  'decide',
+  'items',
+  'hostile',
+  'quiet',
+  'shop',
+  'memory',
+];
 
 /** `douane bench [parts…]`: measures, one line a figure. */
 export function benchCommand(program: Command, root: string): void {
@@ -33,6 +47,7 @@ export function benchCommand(program: Command, root: string): void {
       if (wanted('page')) await benchPageCost(root);
       if (wanted('edge')) await benchEdge(root);
       if (wanted('recorder')) await benchRecorder(root);
+      if (wanted('policy')) await benchPolicy(root);
       if (wanted('classify')) benchClassify();
       if (wanted('decide')) benchDecide();
       if (wanted('items')) await benchInventory(root);

@@ -43,9 +43,13 @@ const SERVE_MS = 30_000;
 
 /**
  * Makes a site to put a load on, works on it, and takes away everything it made: also where the work fails or is stopped
- * by a signal, which ends this process.
+ * by a signal, which ends this process. `change`: what of its setup is otherwise than new.
  */
-export async function withServedSite<T>(root: string, work: (site: ServedSite) => Promise<T>): Promise<T> {
+export async function withServedSite<T>(
+  root: string,
+  work: (site: ServedSite) => Promise<T>,
+  change: (setup: Setup) => void = () => {},
+): Promise<T> {
   const folder = await mkdtemp(path.join(tmpdir(), 'douane-load-'));
   const children = new Set<ChildProcess>();
   const takeAway = async () => {
@@ -54,7 +58,7 @@ export async function withServedSite<T>(root: string, work: (site: ServedSite) =
     await rm(folder, { recursive: true, force: true });
   };
   const stopped = stopSignal();
-  const done = makeSite(root, folder, children).then(work);
+  const done = makeSite(root, folder, children, change).then(work);
   try {
     const first = await Promise.race([stopped, done.then((result) => ({ result }))]);
     if (first !== 'stopped') return first.result;
@@ -65,13 +69,19 @@ export async function withServedSite<T>(root: string, work: (site: ServedSite) =
   process.exit(130);
 }
 
-async function makeSite(root: string, folder: string, children: Set<ChildProcess>): Promise<ServedSite> {
+async function makeSite(
+  root: string,
+  folder: string,
+  children: Set<ChildProcess>,
+  change: (setup: Setup) => void,
+): Promise<ServedSite> {
   await chmod(folder, 0o755); // the user that PostgreSQL runs as has to reach it
   const cluster = await startCluster(folder);
   await migrate(cluster, root);
   const port = await freePort();
   const base = `http://127.0.0.1:${port}`;
   const setup = newSetup({ key: 'load', name: 'Load', address: `${ORIGIN}/` }, `${base}/g/load`);
+  change(setup);
   const db = openPool(cluster.databaseUrl);
   const person = { name: 'Load', email: 'load@skerrysound.example', password: 'nobody-signs-in' };
   const { organisationId } = await addOrganisation(db, 'Load', person);

@@ -1,5 +1,12 @@
+import { gateBase } from '../../setup/gate-base';
+import type { Setup } from '../../setup/types';
 import { lawOf } from '../inspect';
 import type { LintRule } from '../types';
+
+const linked = (setup: Setup): Setup => ({
+  ...setup,
+  banner: { ...setup.banner, policyUrl: `${gateBase(setup)}/policy` },
+});
 
 export const policyNamed: LintRule = {
   id: 'policy-named',
@@ -11,7 +18,9 @@ export const policyNamed: LintRule = {
     if (setup.banner.policyUrl) return [];
     return regions.flatMap((region) => {
       const law = region.asks || region.objects ? lawOf(region, 'inform') : null;
-      return law ? [{ what: 'No address of a cookie policy is given, so the banner links to none', ...law }] : [];
+      if (!law) return [];
+      const what = 'No address of a cookie policy is given, so the banner links to none';
+      return [{ what, ...law, mend: { words: 'Link to the hosted one', change: linked } }];
     });
   },
 };

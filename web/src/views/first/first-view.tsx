@@ -1,5 +1,6 @@
 import type { ScanRun } from '@douane/api';
 import { policyPageOf } from '@douane/core/scan';
+import { gateBase } from '@douane/core/setup/gate-base';
 import { plural } from '@douane/core/words';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useId, useRef } from 'react';
@@ -185,10 +186,11 @@ function useFilledIn(
     }
     if (!filled.current.banner && report && draft.revisions.banner === 1) {
       filled.current.banner = true;
-      const policyUrl = policyPageOf(report.pages.filter(({ outcome }) => outcome === 'ok').map(({ url }) => url));
+      const found = policyPageOf(report.pages.filter(({ outcome }) => outcome === 'ok').map(({ url }) => url));
       change((s) => {
         const next = report.look ? inSiteColours(s, report.look) : s;
-        return policyUrl ? { ...next, banner: { ...next.banner, policyUrl } } : next;
+        // A site that has no page for it links to the one that is written from its inventory.
+        return { ...next, banner: { ...next.banner, policyUrl: found ?? `${gateBase(s)}/policy` } };
       });
     }
   }, [draft, dirty, change, editor, binding, report]);
