@@ -232,6 +232,8 @@ describe('what visitors read', () => {
       const file = await read(`privacy-${count}.en.${form}`);
       expect([file.status, (await file.text()).includes('Welcome')], form).toEqual([200, true]);
     }
+    const pdf = await read(`privacy-${count}.de.pdf`);
+    expect([pdf.headers.get('content-type'), (await pdf.text()).slice(0, 5)]).toEqual(['application/pdf', '%PDF-']);
     const file = await read(`privacy-${count}.en.html`);
     expect(file.headers.get('cache-control')).toBe('public, max-age=60');
     const again = { 'if-none-match': file.headers.get('etag')!, 'cache-control': 'max-age=0' };

@@ -28,6 +28,6 @@ export {
   wordsIn,
 } from './rich/node';
 export { ADEQUATE, type Transfer, transfersOf } from './third-countries';
-export { asMarkdown, type Element, type Part } from './tree';
+export { asMarkdown, type Element, element, type Part } from './tree';
 export * from './versions';
 export { POLICY_LANGUAGES } from './words/index';

@@ -1,6 +1,7 @@
 import { workerData } from 'node:worker_threads';
 import { type AppliesAbout, appliesPdf } from '../reports/applies-pdf';
 import { type CheckAbout, checkReportPdf } from '../reports/check-pdf';
+import { type PolicyAbout, policyPdf } from '../reports/policy-pdf';
 import { type PdfAbout, scanReportPdf } from '../reports/scan-pdf';
 import { type TreatmentsAbout, treatmentsPdf } from '../reports/treatments-pdf';
 import { answerWith } from './answer';
@@ -10,7 +11,8 @@ export type PdfThreadData =
   | { report: 'scan'; about: PdfAbout }
   | { report: 'treatments'; about: TreatmentsAbout }
   | { report: 'applies'; about: AppliesAbout }
-  | { report: 'check'; about: CheckAbout };
+  | { report: 'check'; about: CheckAbout }
+  | { report: 'policy'; about: PolicyAbout };
 
 function made({ report, about }: PdfThreadData): Promise<Buffer> {
   switch (report) {
@@ -22,6 +24,8 @@ function made({ report, about }: PdfThreadData): Promise<Buffer> {
       return appliesPdf(about);
     case 'check':
       return checkReportPdf(about);
+    case 'policy':
+      return policyPdf(about);
   }
 }
 

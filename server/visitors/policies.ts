@@ -1,11 +1,20 @@
 import { lookUpLanguage } from '@douane/core/language';
-import { cookiePolicy, declarationPolicy, type PolicyContent, type VersionFacts } from '@douane/core/policy';
+import {
+  cookiePolicy,
+  declarationPolicy,
+  type PolicyContent,
+  policyDocument,
+  type VersionFacts,
+} from '@douane/core/policy';
 import type { Release } from '@douane/core/release';
 import { POLICY_FORMS, policyFileAs, policyForm } from '@douane/gate';
 import { type Request, type Response, Router } from 'express';
+import type { ServerContext } from '../context';
 import type { LivePolicy } from '../db/policies.sql';
 import { notFound } from '../problems';
-import type { Served, ServedSites } from './served-sites';
+import { isPrintable } from '../reports/policy-pdf';
+import { pdfThread } from '../threads/run-thread';
+import type { Served } from './served-sites';
 
 /** How long a policy may be kept before it is asked for again, in seconds. */
 const LIFE = 60;
@@ -26,7 +35,7 @@ interface Readable {
  * most, `NAME.LANGUAGE.FORM` in one that is named, `/g/SITE/policy` the cookie policy, `/g/SITE/declaration.LANGUAGE.FORM`
  * the list of what is stored alone. `?version=` asks for an earlier one where its history is open.
  */
-export function policyRoutes(served: ServedSites): Router {
+export function policyRoutes({ served, config }: Pick<ServerContext, 'served' | 'config'>): Router {
   const router = Router();
 
   const inForce = async (req: Request): Promise<Served> => {
@@ -60,31 +69,49 @@ export function policyRoutes(served: ServedSites): Router {
           ? await served.pastPolicy(at.site, name, wanted)
           : undefined;
     if (!asked) throw notFound('policy');
-    send(req, res, at, readable(asked));
+    await send(req, res, at, readable(asked));
   });
 
   router.get(['/:key/policy', '/:key/policy.:language.:form'], async (req, res) => {
     const at = await inForce(req);
     const written = (await served.livePolicies(at.site)).find(({ kind }) => kind === 'cookies');
-    send(req, res, at, written ? { ...readable(written), file: 'policy' } : unwritten('policy', at, cookiePolicy));
+    await send(
+      req,
+      res,
+      at,
+      written ? { ...readable(written), file: 'policy' } : unwritten('policy', at, cookiePolicy),
+    );
   });
 
   router.get('/:key/declaration.:language.:form', async (req, res) => {
     const at = await inForce(req);
-    send(req, res, at, unwritten('declaration', at, declarationPolicy));
+    await send(req, res, at, unwritten('declaration', at, declarationPolicy));
   });
 
-  function send(req: Request, res: Response, at: Served, { file, hash, version, content }: Readable): void {
+  async function send(
+    req: Request,
+    res: Response,
+    at: Served,
+    { file, hash, version, content }: Readable,
+  ): Promise<void> {
     const { language: asked, form: of = 'html' } = req.params as Record<string, string | undefined>;
     const { languages } = at.release.setup.banner;
     const wanted = asked === undefined ? [...req.acceptsLanguages(), languages[0]!] : [asked];
     const language = wanted.map((one) => lookUpLanguage(one, languages)).find((one) => one !== undefined);
-    const form = policyForm(of);
+    const form = of === 'pdf' ? of : policyForm(of);
     if (!form || language === undefined || (asked !== undefined && asked !== language))
       throw notFound('policy in this language and form');
-    const body = served.document(at, `${file}/${hash}/${language}/${form}`, (release) =>
-      policyFileAs({ name: file, content: content(release, language), version }, release, language, form),
-    );
+    const name = `${file}/${hash}/${language}/${form}`;
+    if (form === 'pdf' && !isPrintable(language)) throw notFound('policy in this language as PDF');
+    const body =
+      form === 'pdf'
+        ? await served.document(at, name, (release) => {
+            const about = policyDocument(content(release, language), release, language, version);
+            return pdfThread({ report: 'policy', about }, config);
+          })
+        : served.document(at, name, (release) =>
+            policyFileAs({ name: file, content: content(release, language), version }, release, language, form),
+          );
     res
       .set({
         'access-control-allow-origin': '*',
@@ -93,7 +120,7 @@ export function policyRoutes(served: ServedSites): Router {
         ...(asked === undefined && { vary: 'accept-language' }),
         ...(form === 'html' && { 'content-security-policy': PAGE }),
       })
-      .type(`${POLICY_FORMS[form]}; charset=utf-8`)
+      .type(form === 'pdf' ? 'application/pdf' : `${POLICY_FORMS[form]}; charset=utf-8`)
       .send(body);
   }
   return router;

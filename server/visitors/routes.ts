@@ -20,14 +20,15 @@ const MOST_REPORTS = { windowMs: 60_000, limit: 120 };
  * What a visitor's browser reaches beside the recorder: `/g/SITE/gate.js`, its hashed files, policies, the place, the
  * decision, and where it sends field reports.
  */
-export function visitorRoutes({ placeOf, served, fieldReports }: ServerContext): Router {
+export function visitorRoutes(context: ServerContext): Router {
+  const { placeOf, served, fieldReports } = context;
   const router = Router();
   router.use((_req, res, next) => {
     visitorHeaders(res);
     next();
   });
 
-  router.use(policyRoutes(served));
+  router.use(policyRoutes(context));
 
   router.get('/:key/place', (req, res) => {
     res.set({ 'access-control-allow-origin': '*', 'cache-control': 'private, no-store' }).json({ place: placeOf(req) });

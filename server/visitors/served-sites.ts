@@ -20,6 +20,8 @@ interface SitePolicies {
 
 const MOST_SITES = 1_000;
 const MOST_FILE_BYTES = 64_000_000;
+/** About what a PDF takes; it is not known when it is asked for. */
+const PDF_BYTES = 200_000;
 
 /**
  * What visitors are answered from, in memory: no busy site, and no database that is away for a while, keeps the gate from
@@ -34,9 +36,9 @@ export class ServedSites {
     sizeCalculation: ({ body }) => body.length + 1,
   });
 
-  private readonly documents = new LRUCache<string, string>({
+  private readonly documents = new LRUCache<string, string | Promise<Buffer>>({
     maxSize: MOST_FILE_BYTES,
-    sizeCalculation: (body) => body.length + 1,
+    sizeCalculation: (body) => (typeof body === 'string' ? body.length + 1 : PDF_BYTES),
   });
 
   constructor(private readonly db: Db) {
@@ -90,12 +92,18 @@ export class ServedSites {
   }
 
   /** A file that is made of a release once; `made` makes it. `name`: the same for the same content. */
-  document({ site: { siteId }, release }: Served, name: string, made: (release: Release) => string): string {
+  document<T extends string | Promise<Buffer>>(
+    { site: { siteId }, release }: Served,
+    name: string,
+    made: (release: Release) => T,
+  ): T {
     const key = `${siteId}/${release.number}/${name}`;
-    let body = this.documents.get(key);
+    let body = this.documents.get(key) as T | undefined;
     if (body === undefined) {
       body = made(release);
       this.documents.set(key, body);
+      // What could not be made is tried again.
+      if (typeof body === 'object') body.catch(() => this.documents.delete(key));
     }
     return body;
   }

@@ -185,7 +185,7 @@ function Docket({ policy, list }: { policy: PolicyHead; list: PolicyList }) {
                 [
                   'Files',
                   <span key="files" className="flex flex-wrap gap-x-3">
-                    {['html', 'md', 'txt', 'json'].map((form) => (
+                    {['html', 'pdf', 'md', 'txt', 'json'].map((form) => (
                       <a key={form} href={`${at}.${language}.${form}`}>
                         {form}
                       </a>
