@@ -21,7 +21,7 @@ module.exports = {
     only('web-never-imports-server', 'web', ['core', 'api', 'gate']),
     only('demo-stands-apart', 'demo', ['core']),
     only('catalogue-imports', 'catalogue', ['core', 'scanner']),
-    only('lib-imports', 'lib', ['core', 'scanner']),
+    only('lib-imports', 'lib', ['core', 'api', 'scanner']),
     only('cli-imports', 'cli', ['core', 'api', 'gate', 'edge', 'scanner', 'server', 'demo']),
     {
       name: 'core-stays-pure',

@@ -1,3 +1,4 @@
+export type * from './agreements';
 export type * from './classify';
 export type * from './pipeline';
 export type * from './policies';

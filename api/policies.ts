@@ -43,7 +43,8 @@ export interface PolicyHead {
   revision: number;
   changedBy: string;
   changedAt: string;
-  compulsory: boolean;
+  /** Whether accounts are asked to agree to it. */
+  agree: 'no' | 'may' | 'must';
   history: boolean;
   /** The newest first. */
   versions: PolicyVersionHead[];

@@ -9,6 +9,7 @@ export type {
 } from '@douane/core/check';
 export { compareChecks, notChecked, slippedThings, slipWords } from '@douane/core/check';
 export { checkAsJson, checkAsJunit, checkAsMarkdown, checkAsSarif } from '@douane/core/check/reports';
+export { type AgreementsAt, type AskedPerson, agreements } from './agreements';
 export { type CheckSettings, check } from './check';
 export { matchers, type VisitMatchers } from './matchers';
 export { type WatchSettings, watchVisit } from './visit';

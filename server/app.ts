@@ -7,6 +7,8 @@ import helmet from 'helmet';
 import type { ServerContext } from './context';
 import { answerProblem, noSuchPath } from './problems';
 import { accessTokenRoutes } from './routes/access-tokens';
+import { agreementApiRoutes } from './routes/agreement-api';
+import { agreementRoutes } from './routes/agreements';
 import { boardRoutes } from './routes/board';
 import { checkSetupRoutes } from './routes/check-setup';
 import { classifyRoutes } from './routes/classify';
@@ -62,6 +64,7 @@ export function createApp(context: ServerContext): { app: Express; close(): void
   );
 
   app.use('/api/pipeline', pipelineRoutes(context));
+  app.use('/api/agreements', agreementApiRoutes(context));
 
   const Store = connectPgSimple(session);
   const store = new Store({ pool: db, tableName: 'session', pruneSessionInterval: PRUNE_SESSIONS_SECONDS });
@@ -112,6 +115,7 @@ export function createApp(context: ServerContext): { app: Express; close(): void
     releaseRoutes(context),
     lookRoutes(context),
     policyRoutes(context),
+    agreementRoutes(context),
     regionRoutes(context),
     recordRoutes(context),
     accessTokenRoutes(context),

@@ -22,6 +22,7 @@ export interface Change {
     | 'draft'
     | 'publication'
     | 'policies'
+    | 'agreements'
     | 'records';
   /** The open interface that did it and knows already, by the name it gave itself. */
   from?: string;

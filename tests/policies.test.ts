@@ -111,7 +111,7 @@ describe('a draft', () => {
   it('takes an address that no other has, and is gone for visitors when it is taken away', async () => {
     await handIn();
     await live(1);
-    const settings = { compulsory: true, history: false };
+    const settings = { agree: 'must', history: false };
     expect((await ines.call('PUT', at, { ...settings, name: 'Über uns' })).body.fields[0].path).toBe('name');
     const other = (await ines.call('POST', `/sites/${siteId}/policies`, { kind: 'terms', name: `terms-${count}` })).body
       .id;
@@ -259,7 +259,7 @@ describe('what visitors read', () => {
     await live(2);
     const first = () => read(`privacy-${count}.en.txt?version=1`);
     expect((await first()).status).toBe(404);
-    await ines.call('PUT', at, { name: `privacy-${count}`, compulsory: false, history: true });
+    await ines.call('PUT', at, { name: `privacy-${count}`, agree: 'no', history: true });
     expect(await (await first()).text()).not.toContain('The second.');
     expect(await (await read(`privacy-${count}.en.txt`)).text()).toContain('The second.');
   });

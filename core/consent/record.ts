@@ -44,8 +44,8 @@ export interface LedgerHead {
 
 export const FIRST_PREVIOUS_HASH = '0'.repeat(64);
 
-/** SHA-256 (hex) over the previous hash and the record in canonical JSON (RFC 8785). */
-export function hashRecord(body: RecordBody, previousHash: string): string {
+/** SHA-256 (hex) over the previous hash and a record of any ledger in canonical JSON (RFC 8785). */
+export function hashRecord(body: object, previousHash: string): string {
   return bytesToHex(sha256(utf8ToBytes(`${previousHash}\n${canonicalize(body)}`)));
 }
 

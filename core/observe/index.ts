@@ -10,7 +10,7 @@ export { type KitRegion, kitAt, kitRegions } from './kit-regions';
 export { lifetimeWords } from './lifetime';
 export { type NameFamily, patternByForm } from './name-family';
 export { partyOf, registrableDomain } from './party';
-export { plainText } from './plain-text';
+export { htmlText, plainText } from './plain-text';
 export { type RequestShape, serviceByShape } from './request-shape';
 export {
   joinSeen,

@@ -11,6 +11,7 @@ export {
   writtenPolicy,
 } from './kinds/index';
 export * from './lint/index';
+export { pageStyle } from './page';
 export * from './policy';
 export { missingUses, proposedAnswers, staleUses } from './propose';
 export { type ComparedBlock, comparedText, countChanged, type Piece } from './rich/compare';

@@ -33,7 +33,7 @@ export function documentPage({ title, parts }: Document, { language, site, face,
   const own = element('a', site.name, { href: site.address });
   return `<!doctype html>
 <html lang="${htmlText(language)}" dir="${directionOf(language)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">
-<meta name="color-scheme" content="${schemesOf(face).join(' ')}"><title>${htmlText(title)}, ${htmlText(site.name)}</title><style>${styleOf(face)}</style></head>
+<meta name="color-scheme" content="${schemesOf(face).join(' ')}"><title>${htmlText(title)}, ${htmlText(site.name)}</title><style>${pageStyle(face)}</style></head>
 <body><header>${asHtml(own)}${nav}</header><main>${parts.map(asHtml).join('')}</main></body></html>
 `;
 }
@@ -48,7 +48,8 @@ const schemesOf = ({ scheme }: Pick<Face, 'scheme'>) =>
 /** Text that is easily read, by WCAG 2.2 success criterion 1.4.3. */
 const LEAST = 4.5;
 
-function styleOf({ light, dark, scheme, family }: PageFrame['face']): string {
+/** Style of a page of ours that visitors read, in the colours of the site's banner. */
+export function pageStyle({ light, dark, scheme, family }: PageFrame['face']): string {
   const colours = ({ sheet, ink, accent }: typeof light) =>
     `:root{background:${sheet};color:${settled(ink, sheet, LEAST)}}a{color:${settled(accent, sheet, LEAST)}}`;
   const first = colours(scheme === 'dark' ? dark : light);

@@ -43,7 +43,7 @@ async function grantTo(db: pg.Client, role: string): Promise<void> {
     GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA public, queue TO ${name};
     GRANT USAGE, SELECT ON ALL SEQUENCES IN SCHEMA public, queue TO ${name};
     GRANT EXECUTE ON ALL FUNCTIONS IN SCHEMA public, queue TO ${name};
-    REVOKE UPDATE, DELETE, TRUNCATE ON consent_record FROM ${name};
+    REVOKE UPDATE, DELETE, TRUNCATE ON consent_record, agreement_record FROM ${name};
     REVOKE INSERT, UPDATE, DELETE, TRUNCATE ON migration FROM ${name};`);
 }
 

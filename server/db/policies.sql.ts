@@ -10,6 +10,9 @@ import {
 import { asJson } from './clean';
 import type { Queryable } from './db';
 
+/** Whether accounts are asked to agree to a policy. */
+export type Agree = 'no' | 'may' | 'must';
+
 /** A policy of a site, with the text that people work on. */
 export interface Policy {
   id: string;
@@ -21,7 +24,7 @@ export interface Policy {
   revision: number;
   changedBy: string;
   changedAt: Date;
-  compulsory: boolean;
+  agree: Agree;
   /** Earlier versions can be read by everybody. */
   history: boolean;
 }
@@ -42,7 +45,7 @@ export interface PolicyVersion {
 }
 
 const POLICY = `SELECT p.id, p.site_id AS "siteId", p.kind, p.name, p.draft, p.revision, o.name AS "changedBy",
-    p.changed_at AS "changedAt", p.compulsory, p.history
+    p.changed_at AS "changedAt", p.agree, p.history
   FROM policy p JOIN person o ON o.id = p.changed_by`;
 
 /** A draft as it is compared: JSON columns give their fields in an order of their own. */
@@ -118,13 +121,13 @@ export async function savePolicySettings(
   organisationId: string,
   siteId: string,
   id: string,
-  { name, compulsory, history }: Pick<Policy, 'name' | 'compulsory' | 'history'>,
+  { name, agree, history }: Pick<Policy, 'name' | 'agree' | 'history'>,
 ): Promise<boolean> {
   const { rowCount } = await db.query(
-    `UPDATE policy SET name = $4, compulsory = $5, history = $6
+    `UPDATE policy SET name = $4, agree = $5, history = $6
      WHERE organisation_id = $1 AND site_id = $2 AND id = $3 AND NOT EXISTS (
        SELECT 1 FROM policy q WHERE q.site_id = $2 AND q.name = $4 AND q.id <> $3 AND q.removed_at IS NULL)`,
-    [organisationId, siteId, id, name, compulsory, history],
+    [organisationId, siteId, id, name, agree, history],
   );
   return rowCount === 1;
 }
@@ -272,14 +275,19 @@ export async function callOffLive(db: Queryable, organisationId: string, version
   return rowCount === 1;
 }
 
+/** Number of the last major version up to `v`, or of the first one. */
+const SINCE = `coalesce((SELECT max(m.number) FROM policy_version m WHERE m.policy_id = p.id AND m.major
+  AND m.live_from <= v.live_from AND m.number <= v.number), 1) AS since`;
+
 /** What visitors can read of a site's policies: the versions that are live, and with `history` those before them. */
 export interface LivePolicy {
   name: string;
   kind: PolicyKindId;
-  compulsory: boolean;
+  agree: Agree;
   history: boolean;
   number: number;
-  major: boolean;
+  /** The version that was the last major change, up to this one: agreeing to any from it on still counts. */
+  since: number;
   hash: string;
   liveFrom: Date;
   content: PolicyContent;
@@ -288,7 +296,7 @@ export interface LivePolicy {
 /** The versions that are live at a site now, in the order of its policies. */
 export async function livePolicies(db: Queryable, organisationId: string, siteId: string): Promise<LivePolicy[]> {
   const { rows } = await db.query<LivePolicy>(
-    `SELECT p.name, p.kind, p.compulsory, p.history, v.number, v.major, v.hash, v.live_from AS "liveFrom", v.content
+    `SELECT p.name, p.kind, p.agree, p.history, v.number, ${SINCE}, v.hash, v.live_from AS "liveFrom", v.content
      FROM policy p JOIN LATERAL (
        SELECT * FROM policy_version w WHERE w.policy_id = p.id AND w.live_from <= clock_timestamp()
        ORDER BY w.live_from DESC, w.number DESC LIMIT 1) v ON true
@@ -307,7 +315,7 @@ export async function pastPolicy(
   number: number,
 ): Promise<LivePolicy | null> {
   const { rows } = await db.query<LivePolicy>(
-    `SELECT p.name, p.kind, p.compulsory, p.history, v.number, v.major, v.hash, v.live_from AS "liveFrom", v.content
+    `SELECT p.name, p.kind, p.agree, p.history, v.number, ${SINCE}, v.hash, v.live_from AS "liveFrom", v.content
      FROM policy p JOIN policy_version v ON v.policy_id = p.id
      WHERE p.organisation_id = $1 AND p.site_id = $2 AND p.name = $3 AND v.number = $4 AND p.history
        AND p.removed_at IS NULL AND v.live_from <= clock_timestamp()`,

@@ -1,4 +1,5 @@
 import { CannotRun } from '@douane/scanner';
+import { remindWaiting } from '../agreements/reminders';
 import { loadKnowledge } from '../catalogue';
 import type { Config } from '../config';
 import { openPool } from '../db/db';
@@ -103,6 +104,7 @@ export async function startWorker(config: Config): Promise<{ stop(): Promise<voi
     await startDueScans(db, queue);
     await startChecksAfterPublishing(db, queue);
     await raiseFieldAlarms(db, queue);
+    await remindWaiting(db, config);
   };
   await whatIsDue();
   await queue.everyMinute(whatIsDue);

@@ -2,17 +2,15 @@ import type { KeptCheck, PipelineRecords, PipelineSite } from '@douane/api';
 import { checkReportSchema } from '@douane/core/check';
 import express, { type Request, Router } from 'express';
 import { z } from 'zod';
-import type { Actor } from '../acts/act';
 import { keepPipelineCheck } from '../acts/pipeline-checks';
 import { answer } from '../answer';
 import type { ServerContext } from '../context';
-import { holderOfToken } from '../db/access-tokens.sql';
 import { recordsById } from '../db/records.sql';
 import { releaseInForce } from '../db/releases.sql';
-import { listSites, type Site } from '../db/sites.sql';
-import { sha256 } from '../gate-code';
-import { noSuchPath, notFound, Problem } from '../problems';
+import type { Site } from '../db/sites.sql';
+import { noSuchPath, Problem } from '../problems';
 import { bodyOf } from './body';
+import { byToken, holderOf, namedSite } from './by-token';
 
 const idsSchema = z.strictObject({ ids: z.array(z.uuid()).max(100) });
 const handedIn = z.strictObject({ number: z.number().int().min(1), report: checkReportSchema });
@@ -24,34 +22,17 @@ const handedIn = z.strictObject({ number: z.number().int().min(1), report: check
 export function pipelineRoutes(context: ServerContext): Router {
   const { db } = context;
   const router = Router();
-  router.use((_req, res, next) => {
-    res.set('cache-control', 'no-store');
-    next();
-  });
-  router.use(async (req, _res, next) => {
-    const [, token] = /^Bearer (\S{20,200})$/.exec(req.get('authorization') ?? '') ?? [];
-    const holder = token && (await holderOfToken(db, sha256(token)));
-    if (!holder)
-      throw new Problem(401, 'The token is not good, or not any more', 'Make one at Check, From a pipeline.');
-    holders.set(req, holder);
-    next();
-  });
+  router.use(byToken(context));
   // A check of many visits is long; it comes packed.
   router.use(express.json({ limit: '64mb' }));
 
-  /** The site of an address or a key; a problem that names those that there are otherwise. */
-  const siteOf = async (req: Request): Promise<Site> => {
-    const { organisationId } = holderOf(req);
-    const sites = await listSites(db, organisationId);
+  const siteOf = (req: Request): Promise<Site> => {
     const { key, address } = req.query;
+    if (typeof key === 'string') return namedSite(context, req, `by the key "${key}"`, (one) => one.key === key);
     const origin = typeof address === 'string' && URL.canParse(address) ? new URL(address).origin : null;
-    const isAt = ({ setup: { site } }: Site) =>
-      [...site.addresses, ...site.staging].some((one) => new URL(one).origin === origin);
-    const found = typeof key === 'string' ? sites.filter((one) => one.key === key) : sites.filter(isAt);
-    if (found.length === 1) return found[0]!;
-    const known = sites.map((one) => one.key).join(', ');
-    const what = typeof key === 'string' ? `by the key "${key}"` : `at ${origin}`;
-    throw new Problem(404, `There is no site ${what}`, `Name one by its key: ${known || 'there is none yet'}.`);
+    return namedSite(context, req, `at ${origin}`, ({ setup: { site } }) =>
+      [...site.addresses, ...site.staging].some((one) => new URL(one).origin === origin),
+    );
   };
 
   router.get('/site', async (req, res) => {
@@ -73,11 +54,4 @@ export function pipelineRoutes(context: ServerContext): Router {
   });
   router.use(noSuchPath);
   return router;
-}
-
-const holders = new WeakMap<Request, Actor>();
-function holderOf(req: Request): Actor {
-  const holder = holders.get(req);
-  if (!holder) throw notFound('token');
-  return holder;
 }

@@ -46,7 +46,7 @@ const day = z.iso.date('a day such as 2026-12-31');
 /** What stands in an address, and is not the name of a file of the gate. */
 const name = z.string().regex(/^[a-z0-9][a-z0-9-]{0,59}$/, 'small letters, digits and hyphens, at most 60');
 const addSchema = z.strictObject({ kind: z.enum(POLICY_KINDS), name });
-const settingsSchema = z.strictObject({ name, compulsory: z.boolean(), history: z.boolean() });
+const settingsSchema = z.strictObject({ name, agree: z.enum(['no', 'may', 'must']), history: z.boolean() });
 const handInSchema = z.strictObject({
   revision,
   note: words,

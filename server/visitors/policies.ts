@@ -49,8 +49,8 @@ export function policyRoutes({ served, config }: Pick<ServerContext, 'served' | 
     const at = await inForce(req);
     const policies = await served.livePolicies(at.site);
     res.set({ 'access-control-allow-origin': '*', 'cache-control': `public, max-age=${LIFE}` }).json({
-      policies: policies.map(({ name, kind, compulsory, number, major, hash, liveFrom, content }) => ({
-        ...{ name, kind, compulsory, version: number, major, hash, from: liveFrom, audience: content.audience },
+      policies: policies.map(({ name, kind, agree, number, hash, liveFrom, content }) => ({
+        ...{ name, kind, agree, version: number, hash, from: liveFrom, audience: content.audience },
         titles: Object.fromEntries(Object.entries(content.languages).map(([tag, { title }]) => [tag, title])),
         address: `${req.baseUrl}/${at.site.key}/policies/${name}`,
       })),

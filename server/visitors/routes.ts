@@ -6,6 +6,7 @@ import { Router, text } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import type { ServerContext } from '../context';
 import { notFound, Problem } from '../problems';
+import { agreementScreen } from './agreement-screen';
 import { visitorHeaders } from './headers';
 import { jsonOf } from './json-of';
 import { policyRoutes } from './policies';
@@ -29,6 +30,7 @@ export function visitorRoutes(context: ServerContext): Router {
   });
 
   router.use(policyRoutes(context));
+  router.use(agreementScreen(context));
 
   router.get('/:key/place', (req, res) => {
     res.set({ 'access-control-allow-origin': '*', 'cache-control': 'private, no-store' }).json({ place: placeOf(req) });

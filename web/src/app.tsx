@@ -129,6 +129,10 @@ const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./views/policies/questions-view')).QuestionsView }),
           },
           {
+            path: 'policies/agreements',
+            lazy: async () => ({ Component: (await import('./views/policies/agreements-view')).AgreementsView }),
+          },
+          {
             path: 'policies/:policyId',
             lazy: async () => ({ Component: (await import('./views/policies/policy-frame')).PolicyFrame }),
             children: [

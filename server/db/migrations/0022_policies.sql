@@ -23,7 +23,8 @@ CREATE TABLE policy (
   changed_by uuid NOT NULL REFERENCES person,
   changed_at timestamptz NOT NULL DEFAULT now(),
   position int NOT NULL,
-  compulsory boolean NOT NULL DEFAULT false,
+  -- Whether accounts of its audience are asked to agree to it.
+  agree text NOT NULL DEFAULT 'no' CHECK (agree IN ('no', 'may', 'must')),
   -- Earlier versions can be read by everybody.
   history boolean NOT NULL DEFAULT false,
   removed_at timestamptz
@@ -88,6 +89,60 @@ END $$;
 CREATE TRIGGER policy_version_stays BEFORE UPDATE OR DELETE ON policy_version
   FOR EACH ROW EXECUTE FUNCTION policy_version_stays();
 
+-- By which references of persons become pseudonyms, and links of the agreement screen are signed.
+ALTER TABLE site ADD agreement_key bytea NOT NULL
+  DEFAULT decode(replace(gen_random_uuid()::text || gen_random_uuid()::text, '-', ''), 'hex');
+ALTER TABLE site ADD agreement_reminders jsonb NOT NULL DEFAULT '{"days": 7, "most": 3}';
+
+-- Answers of persons with accounts, chained by site as consent records are.
+CREATE TABLE agreement_record (
+  id uuid PRIMARY KEY,
+  organisation_id uuid NOT NULL REFERENCES organisation,
+  site_id uuid NOT NULL REFERENCES site,
+  number bigint NOT NULL,
+  person text NOT NULL,
+  policy text NOT NULL,
+  version int NOT NULL,
+  decision text NOT NULL,
+  at timestamptz NOT NULL,
+  body jsonb NOT NULL,
+  previous_hash text NOT NULL,
+  hash text NOT NULL,
+  UNIQUE (site_id, number)
+);
+CREATE INDEX agreement_record_person ON agreement_record (site_id, person);
+CREATE TRIGGER agreement_record_is_final BEFORE UPDATE OR DELETE OR TRUNCATE ON agreement_record
+  FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();
+
+-- Whom a site asked about, by pseudonym. The mail address is kept only where the site gave it, for reminders alone.
+CREATE TABLE agreement_person (
+  organisation_id uuid NOT NULL REFERENCES organisation,
+  site_id uuid NOT NULL REFERENCES site,
+  person text NOT NULL,
+  audience text NOT NULL,
+  language text,
+  country text,
+  by_guardian boolean NOT NULL DEFAULT false,
+  mail text,
+  first_at timestamptz NOT NULL DEFAULT now(),
+  reminded int NOT NULL DEFAULT 0,
+  reminded_at timestamptz,
+  PRIMARY KEY (site_id, person)
+);
+
+-- A parent or guardian who was asked by mail. The token itself is kept nowhere.
+CREATE TABLE agreement_guardian (
+  token_hash text PRIMARY KEY,
+  organisation_id uuid NOT NULL REFERENCES organisation,
+  site_id uuid NOT NULL REFERENCES site,
+  person text NOT NULL,
+  guardian text NOT NULL,
+  asked_at timestamptz NOT NULL DEFAULT now(),
+  answered_at timestamptz
+);
+
 -- Down Migration
+DROP TABLE agreement_guardian, agreement_person, agreement_record;
+ALTER TABLE site DROP agreement_key, DROP agreement_reminders;
 DROP TABLE policy_comment, policy_review, policy_version, policy, policy_answers;
 DROP FUNCTION policy_version_stays;

@@ -1,5 +1,6 @@
 import type {
   AccessTokenList,
+  AgreementOverview,
   AlarmList,
   AnswerList,
   Board,
@@ -58,6 +59,12 @@ export const policies = (siteId: string) =>
   queryOptions({
     queryKey: ['policies', siteId],
     queryFn: () => call<PolicyList>('GET', `/sites/${siteId}/policies`),
+  });
+
+export const agreements = (siteId: string) =>
+  queryOptions({
+    queryKey: ['agreements', siteId],
+    queryFn: () => call<AgreementOverview>('GET', `/sites/${siteId}/agreements`),
   });
 
 export const policyComments = (siteId: string, policyId: string) =>

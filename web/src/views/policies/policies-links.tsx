@@ -9,6 +9,7 @@ export function PoliciesLinks({ open }: { open?: Pick<PolicyHead, 'id' | 'title'
       places={[
         ['', 'All policies'],
         ['questions', 'Questions'],
+        ['agreements', 'Agreements'],
         ...(open
           ? ([
               [open.id, open.title],

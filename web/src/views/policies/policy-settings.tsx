@@ -2,7 +2,7 @@ import type { PolicyHead, PolicyList } from '@douane/api';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call, fieldsAtFault } from '../../api/client';
-import { TextRow, TickRow } from '../../ui/fields';
+import { SelectRow, TextRow, TickRow } from '../../ui/fields';
 import { Button, Section, Trouble } from '../../ui/parts';
 import { useSite } from '../site-frame';
 
@@ -13,11 +13,11 @@ export function PolicySettings({ policy, list: { policies } }: { policy: PolicyH
   const [name, setName] = useState(policy.name);
   const done = { onSuccess: () => client.invalidateQueries({ queryKey: ['policies', siteId] }) };
   const base = `/sites/${siteId}/policies`;
-  type Settings = Pick<PolicyHead, 'name' | 'compulsory' | 'history'>;
+  type Settings = Pick<PolicyHead, 'name' | 'agree' | 'history'>;
   const set = useMutation({
     mutationFn: (change: Partial<Settings>) => {
-      const { compulsory, history } = policy;
-      return call('PUT', `${base}/${policy.id}`, { name: policy.name, compulsory, history, ...change });
+      const { agree, history } = policy;
+      return call('PUT', `${base}/${policy.id}`, { name: policy.name, agree, history, ...change });
     },
     ...done,
   });
@@ -45,10 +45,11 @@ export function PolicySettings({ policy, list: { policies } }: { policy: PolicyH
           Use this address
         </Button>
       )}
-      <TickRow
-        label="Whoever has an account has to agree to it"
-        checked={policy.compulsory}
-        onChange={(compulsory) => set.mutate({ compulsory })}
+      <SelectRow
+        label="Accounts agree to it"
+        value={policy.agree}
+        options={{ no: 'are not asked', may: 'may', must: 'must' }}
+        onChange={(agree) => set.mutate({ agree })}
       />
       <TickRow
         label="Everybody may read earlier versions"

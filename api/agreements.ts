@@ -1,0 +1,60 @@
+import type { AgreementDecision, AgreementRecord, Standing } from '@douane/core/agreements';
+
+/** How a person stands, as a site's own server reads it. */
+export interface AgreementStanding {
+  /** He has not answered something that he must. */
+  waits: boolean;
+  policies: {
+    policy: string;
+    titles: Record<string, string>;
+    version: number;
+    must: boolean;
+    standing: Standing;
+    since: string | null;
+    /** Where it is read. */
+    address: string;
+  }[];
+  /** Where he answers on our screen, for half an hour; `null`: nothing is asked. */
+  screen: string | null;
+}
+
+export interface AgreementAnswers {
+  records: {
+    id: string;
+    number: number;
+    policy: string;
+    version: number;
+    decision: AgreementDecision;
+    at: string;
+    hash: string;
+  }[];
+}
+
+export interface AgreementOverview {
+  persons: number;
+  records: number;
+  /** At which record the ledger is broken; `null`: it holds. */
+  brokenAt: number | null;
+  shares: {
+    policy: string;
+    title: string;
+    version: number;
+    audience: string;
+    must: boolean;
+    standings: Record<Standing, number>;
+  }[];
+  /** Answers by day (ISO date, UTC). */
+  days: { day: string; policy: string; decision: string; count: number }[];
+  reminders: { days: number; most: number };
+}
+
+export interface AgreementPersonDetail {
+  audience: string;
+  language: string | null;
+  country: string | null;
+  byGuardian: boolean;
+  reminded: number;
+  policies: { policy: string; title: string; version: number; must: boolean; standing: Standing }[];
+  /** The newest first. */
+  records: AgreementRecord[];
+}

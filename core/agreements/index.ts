@@ -1,0 +1,3 @@
+export * from './record';
+export * from './standing';
+export * from './words';

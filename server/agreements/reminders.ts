@@ -1,0 +1,35 @@
+import type { Config } from '../config';
+import { duePersons, noteReminded } from '../db/agreements.sql';
+import type { Db } from '../db/db';
+import { siteById } from '../db/sites.sql';
+import { sendMail } from '../notices/mail';
+import { isWaiting, screenAddress, standingOf, TICKET_SECONDS } from './agreeing';
+
+/** Reminds those by mail who have not answered what they must, as often as their sites want. */
+export async function remindWaiting(db: Db, config: Pick<Config, 'publicUrl' | 'smtpUrl' | 'mailFrom'>): Promise<void> {
+  if (!config.smtpUrl) return;
+  for (const due of await duePersons(db)) {
+    const { person, mail, organisationId, siteId, key, agreementKey } = due;
+    const standing = await standingOf(db, due, person);
+    if (!isWaiting(standing)) {
+      await noteReminded(db, due, person, true); // there is nothing to be reminded of, so the address goes
+      continue;
+    }
+    const name = (await siteById(db, organisationId, siteId))!.setup.site.name;
+    const titles = standing.policies
+      .filter(({ policy, standing: is }) => policy.must && is !== 'agreed')
+      .map(({ policy }) => policy.titles.en ?? Object.values(policy.titles)[0] ?? policy.name);
+    const of = { person, to: null, seconds: TICKET_SECONDS.letter };
+    const link = screenAddress(config.publicUrl, { key }, agreementKey, of);
+    // Noted first: who gets no letter now is asked again after the same time, and nobody gets two.
+    await noteReminded(db, due, person, false);
+    try {
+      await sendMail(config.smtpUrl, {
+        ...{ from: config.mailFrom, to: mail!, subject: `${name}: your agreement is asked for` },
+        text: `To go on using ${name} you are asked to agree to: ${titles.join(', ')}.\n\nRead it and answer here, within two weeks:\n${link}`,
+      });
+    } catch (error) {
+      console.error(`reminder: ${(error as Error).message}`);
+    }
+  }
+}

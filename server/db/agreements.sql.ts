@@ -1,0 +1,261 @@
+import type { AgreementBody, AgreementRecord } from '@douane/core/agreements';
+import { FIRST_PREVIOUS_HASH, hashRecord } from '@douane/core/consent';
+import { asJson } from './clean';
+import type { Queryable } from './db';
+
+/** Whose agreements they are. */
+export interface AgreementsOf {
+  organisationId: string;
+  siteId: string;
+}
+
+interface Row {
+  body: AgreementBody;
+  previousHash: string;
+  hash: string;
+}
+const SELECT = `SELECT body, previous_hash AS "previousHash", hash FROM agreement_record`;
+const toRecord = ({ body, previousHash, hash }: Row): AgreementRecord => ({ ...body, previousHash, hash });
+
+/** The site's key for references of persons, and how it reminds. */
+export async function agreementSettings(
+  db: Queryable,
+  { organisationId, siteId }: AgreementsOf,
+): Promise<{ key: Buffer; reminders: { days: number; most: number } }> {
+  const { rows } = await db.query(
+    'SELECT agreement_key AS key, agreement_reminders AS reminders FROM site WHERE organisation_id = $1 AND id = $2',
+    [organisationId, siteId],
+  );
+  return rows[0];
+}
+
+/** How often somebody who has not answered is reminded: every so many days, and at most so often. */
+export async function saveReminders(
+  db: Queryable,
+  { organisationId, siteId }: AgreementsOf,
+  reminders: { days: number; most: number },
+): Promise<void> {
+  await db.query('UPDATE site SET agreement_reminders = $3 WHERE organisation_id = $1 AND id = $2', [
+    organisationId,
+    siteId,
+    asJson(reminders),
+  ]);
+}
+
+/** Appends answers to a site's ledger; the caller holds the site. One whose id is there already is given back as it stands. */
+export async function appendAgreements(
+  db: Queryable,
+  { organisationId, siteId }: AgreementsOf,
+  answers: readonly Omit<AgreementBody, 'number'>[],
+): Promise<AgreementRecord[]> {
+  const { rows: there } = await db.query<Row>(
+    `${SELECT} WHERE organisation_id = $1 AND site_id = $2 AND id = ANY($3::uuid[])`,
+    [organisationId, siteId, answers.map(({ id }) => id)],
+  );
+  const known = new Map(there.map((row) => [row.body.id, toRecord(row)]));
+  const { rows: last } = await db.query<{ number: string; hash: string }>(
+    'SELECT number, hash FROM agreement_record WHERE organisation_id = $1 AND site_id = $2 ORDER BY number DESC LIMIT 1',
+    [organisationId, siteId],
+  );
+  let number = Number(last[0]?.number ?? 0);
+  let previousHash = last[0]?.hash ?? FIRST_PREVIOUS_HASH;
+  const written: AgreementRecord[] = [];
+  for (const answer of answers) {
+    const same = known.get(answer.id);
+    if (same) {
+      written.push(same);
+      continue;
+    }
+    const body: AgreementBody = { ...answer, number: ++number };
+    const hash = hashRecord(body, previousHash);
+    await db.query(
+      `INSERT INTO agreement_record (id, organisation_id, site_id, number, person, policy, version, decision, at, body,
+         previous_hash, hash) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)`,
+      [
+        ...[body.id, organisationId, siteId, number, body.person, body.policy, body.version, body.decision, body.at],
+        ...[asJson(body), previousHash, hash],
+      ],
+    );
+    const record = { ...body, previousHash, hash };
+    known.set(body.id, record);
+    written.push(record);
+    previousHash = hash;
+  }
+  return written;
+}
+
+/** All answers of a person, the first one first. */
+export async function agreementsOf(
+  db: Queryable,
+  { organisationId, siteId }: AgreementsOf,
+  person: string,
+): Promise<AgreementRecord[]> {
+  const { rows } = await db.query<Row>(
+    `${SELECT} WHERE organisation_id = $1 AND site_id = $2 AND person = $3 ORDER BY number`,
+    [organisationId, siteId, person],
+  );
+  return rows.map(toRecord);
+}
+
+/** The whole ledger of a site. */
+export async function agreementLedger(
+  db: Queryable,
+  { organisationId, siteId }: AgreementsOf,
+): Promise<AgreementRecord[]> {
+  const { rows } = await db.query<Row>(`${SELECT} WHERE organisation_id = $1 AND site_id = $2 ORDER BY number`, [
+    organisationId,
+    siteId,
+  ]);
+  return rows.map(toRecord);
+}
+
+/** What a site told of a person. */
+export interface AgreementPerson {
+  person: string;
+  audience: string;
+  language: string | null;
+  country: string | null;
+  byGuardian: boolean;
+  mail: string | null;
+  reminded: number;
+}
+
+/** Keeps whom a site asks about; what it does not tell stays as it was. */
+export async function keepPerson(
+  db: Queryable,
+  { organisationId, siteId }: AgreementsOf,
+  told: Pick<AgreementPerson, 'person' | 'audience'> & Partial<AgreementPerson>,
+): Promise<AgreementPerson> {
+  const { person, audience, language = null, country = null, byGuardian = null, mail = null } = told;
+  const { rows } = await db.query<AgreementPerson>(
+    `INSERT INTO agreement_person AS p (organisation_id, site_id, person, audience, language, country, by_guardian, mail)
+     VALUES ($1, $2, $3, $4, $5, $6, coalesce($7, false), $8)
+     ON CONFLICT (site_id, person) DO UPDATE SET audience = $4, language = coalesce($5, p.language),
+       country = coalesce($6, p.country), by_guardian = coalesce($7, p.by_guardian), mail = coalesce($8, p.mail)
+     RETURNING person, audience, language, country, by_guardian AS "byGuardian", mail, reminded`,
+    [organisationId, siteId, person, audience, language, country, byGuardian, mail],
+  );
+  return rows[0]!;
+}
+
+/** `null`: the site never asked about one. */
+export async function personOfSite(
+  db: Queryable,
+  { organisationId, siteId }: AgreementsOf,
+  person: string,
+): Promise<AgreementPerson | null> {
+  const { rows } = await db.query<AgreementPerson>(
+    `SELECT person, audience, language, country, by_guardian AS "byGuardian", mail, reminded FROM agreement_person
+     WHERE organisation_id = $1 AND site_id = $2 AND person = $3`,
+    [organisationId, siteId, person],
+  );
+  return rows[0] ?? null;
+}
+
+/** Everybody a site asked about. */
+export async function listPersons(db: Queryable, { organisationId, siteId }: AgreementsOf): Promise<AgreementPerson[]> {
+  const { rows } = await db.query<AgreementPerson>(
+    `SELECT person, audience, language, country, by_guardian AS "byGuardian", mail, reminded FROM agreement_person
+     WHERE organisation_id = $1 AND site_id = $2 ORDER BY first_at LIMIT 100000`,
+    [organisationId, siteId],
+  );
+  return rows;
+}
+
+/** Persons with a mail address who may be reminded now, over all organisations: the worker asks for whoever is due. */
+export async function duePersons(
+  db: Queryable,
+): Promise<(AgreementPerson & AgreementsOf & { key: string; agreementKey: Buffer })[]> {
+  const { rows } = await db.query(
+    `SELECT p.organisation_id AS "organisationId", p.site_id AS "siteId", s.key, s.agreement_key AS "agreementKey", p.person,
+       p.audience, p.language, p.country, p.by_guardian AS "byGuardian", p.mail, p.reminded
+     FROM agreement_person p JOIN site s ON s.id = p.site_id
+     WHERE p.mail IS NOT NULL AND p.reminded < (s.agreement_reminders->>'most')::int
+       AND coalesce(p.reminded_at, p.first_at) < now() - (s.agreement_reminders->>'days')::int * interval '1 day'
+     ORDER BY p.first_at LIMIT 500`,
+  );
+  return rows;
+}
+
+/** Notes that a person was reminded, or that there is nothing to be reminded of (`mail` goes). */
+export async function noteReminded(
+  db: Queryable,
+  { organisationId, siteId }: AgreementsOf,
+  person: string,
+  forget: boolean,
+): Promise<void> {
+  await db.query(
+    forget
+      ? 'UPDATE agreement_person SET mail = NULL WHERE organisation_id = $1 AND site_id = $2 AND person = $3'
+      : `UPDATE agreement_person SET reminded = reminded + 1, reminded_at = now()
+         WHERE organisation_id = $1 AND site_id = $2 AND person = $3`,
+    [organisationId, siteId, person],
+  );
+}
+
+/** Keeps that a guardian was asked. */
+export async function insertGuardian(
+  db: Queryable,
+  { organisationId, siteId }: AgreementsOf,
+  asked: { tokenHash: string; person: string; guardian: string },
+): Promise<void> {
+  await db.query(
+    `INSERT INTO agreement_guardian (token_hash, organisation_id, site_id, person, guardian) VALUES ($1, $2, $3, $4, $5)`,
+    [asked.tokenHash, organisationId, siteId, asked.person, asked.guardian],
+  );
+}
+
+/** Whom a guardian was asked about, within thirty days; `null`: the link is none, or too old. */
+export async function guardianAsked(
+  db: Queryable,
+  { organisationId, siteId }: AgreementsOf,
+  tokenHash: string,
+): Promise<{ person: string; guardian: string; answered: boolean } | null> {
+  const { rows } = await db.query(
+    `SELECT person, guardian, answered_at IS NOT NULL AS answered FROM agreement_guardian
+     WHERE organisation_id = $1 AND site_id = $2 AND token_hash = $3 AND asked_at > now() - interval '30 days'`,
+    [organisationId, siteId, tokenHash],
+  );
+  return rows[0] ?? null;
+}
+
+/** Notes that a guardian answered. */
+export async function noteGuardian(
+  db: Queryable,
+  { organisationId, siteId }: AgreementsOf,
+  tokenHash: string,
+): Promise<void> {
+  await db.query(
+    'UPDATE agreement_guardian SET answered_at = now() WHERE organisation_id = $1 AND site_id = $2 AND token_hash = $3',
+    [organisationId, siteId, tokenHash],
+  );
+}
+
+/** How many guardians were asked about a person in the last day. */
+export async function countGuardiansAsked(
+  db: Queryable,
+  { organisationId, siteId }: AgreementsOf,
+  person: string,
+): Promise<number> {
+  const { rows } = await db.query(
+    `SELECT count(*)::int AS n FROM agreement_guardian
+     WHERE organisation_id = $1 AND site_id = $2 AND person = $3 AND asked_at > now() - interval '1 day'`,
+    [organisationId, siteId, person],
+  );
+  return rows[0].n;
+}
+
+/** Answers by day, policy, version and audience, for a line over time. */
+export async function agreementDays(
+  db: Queryable,
+  { organisationId, siteId }: AgreementsOf,
+): Promise<{ day: string; policy: string; decision: string; count: number }[]> {
+  const { rows } = await db.query(
+    `SELECT to_char(at AT TIME ZONE 'UTC', 'YYYY-MM-DD') AS day, policy, decision, count(*)::int AS count
+     FROM agreement_record WHERE organisation_id = $1 AND site_id = $2 AND body->>'way' <> 'guardian'
+       AND at > now() - interval '400 days'
+     GROUP BY 1, 2, 3 ORDER BY 1`,
+    [organisationId, siteId],
+  );
+  return rows;
+}

@@ -1,0 +1,121 @@
+import { randomUUID } from 'node:crypto';
+import type { AgreementOverview, AgreementPersonDetail } from '@douane/api';
+import { brokenAt, standings } from '@douane/core/agreements';
+import { FIRST_PREVIOUS_HASH } from '@douane/core/consent';
+import { type Request, Router } from 'express';
+import { z } from 'zod';
+import { heldSite, perform } from '../acts/act';
+import { type AgreeingSite, answerFor, askedOf, standingOf } from '../agreements/agreeing';
+import { pseudonym } from '../agreements/pseudonym';
+import { answer } from '../answer';
+import type { ServerContext } from '../context';
+import { agreementDays, agreementLedger, agreementSettings, listPersons, saveReminders } from '../db/agreements.sql';
+import { livePolicies } from '../db/policies.sql';
+import { Problem } from '../problems';
+import { bodyOf } from './body';
+import { personOf } from './session';
+import { actorOf, siteIdOf, siteOf } from './site-of';
+
+const reference = z.string().trim().min(1, 'must not be empty').max(300, 'at most 300 characters');
+const onBehalfSchema = z.strictObject({
+  person: reference,
+  policy: z.string().max(80),
+  version: z.number().int().min(1),
+  decision: z.enum(['agreed', 'declined', 'withdrawn']),
+  reason: z.string().trim().min(1, 'why it is done on behalf of somebody else').max(500),
+});
+const remindersSchema = z.strictObject({
+  days: z.number().int().min(1, 'at least a day').max(365, 'at most a year'),
+  most: z.number().int().min(0).max(10, 'at most ten times'),
+});
+
+/** Who agreed to what at a site, as those see it who look after it. References come in bodies, never in addresses. */
+export function agreementRoutes(context: ServerContext): Router {
+  const { db } = context;
+  const router = Router();
+  const agreeing = async (req: Request): Promise<AgreeingSite> => {
+    const { organisationId, id, key } = await siteOf(context, req);
+    return { organisationId, siteId: id, key };
+  };
+
+  router.get('/sites/:siteId/agreements', async (req, res) => {
+    const site = await agreeing(req);
+    const [persons, ledger, live, days, { reminders }] = await Promise.all([
+      listPersons(db, site),
+      agreementLedger(db, site),
+      livePolicies(db, site.organisationId, site.siteId),
+      agreementDays(db, site),
+      agreementSettings(db, site),
+    ]);
+    const byPerson = new Map<string, typeof ledger>();
+    for (const record of ledger) {
+      const own = byPerson.get(record.person);
+      if (own) own.push(record);
+      else byPerson.set(record.person, [record]);
+    }
+    const shares = new Map<string, AgreementOverview['shares'][number]>();
+    for (const { person, audience, byGuardian } of persons) {
+      for (const { policy, standing } of standings(askedOf(live, audience), byPerson.get(person) ?? [], byGuardian)) {
+        const { name, titles, version, must } = policy;
+        const share = shares.get(name) ?? {
+          ...{ policy: name, title: titles.en ?? Object.values(titles)[0] ?? name, version, audience, must },
+          standings: { pending: 0, guardian: 0, agreed: 0, declined: 0, withdrawn: 0 },
+        };
+        share.standings[standing] += 1;
+        shares.set(name, share);
+      }
+    }
+    answer<AgreementOverview>(res, {
+      ...{ persons: persons.length, records: ledger.length, days, reminders },
+      shares: [...shares.values()],
+      brokenAt: brokenAt(ledger, FIRST_PREVIOUS_HASH),
+    });
+  });
+
+  router.post('/sites/:siteId/agreements/person', async (req, res) => {
+    const { person } = bodyOf(z.strictObject({ person: reference }), req);
+    const site = await agreeing(req);
+    const { key } = await agreementSettings(db, site);
+    const { policies, records, person: kept } = await standingOf(db, site, pseudonym(key, person));
+    answer<AgreementPersonDetail>(res, {
+      ...{ audience: kept.audience, language: kept.language, country: kept.country, byGuardian: kept.byGuardian },
+      ...{ reminded: kept.reminded, records: records.reverse() },
+      policies: policies.map(({ policy, standing }) => ({
+        ...{ policy: policy.name, version: policy.version, must: policy.must, standing },
+        title: policy.titles.en ?? Object.values(policy.titles)[0] ?? policy.name,
+      })),
+    });
+  });
+
+  router.post('/sites/:siteId/agreements/on-behalf', async (req, res) => {
+    const { person, reason, ...said } = bodyOf(onBehalfSchema, req);
+    const site = await agreeing(req);
+    const { key } = await agreementSettings(db, site);
+    const of = pseudonym(key, person);
+    const { policies } = await standingOf(db, site, of);
+    if (said.decision === 'declined' && policies.some(({ policy }) => policy.name === said.policy && policy.must))
+      throw new Problem(422, 'Some fields are not right', undefined, [
+        { path: 'decision', message: 'what somebody must agree to nobody else declines for him' },
+      ]);
+    const { name } = personOf(req);
+    await answerFor(db, site, of, [{ id: randomUUID(), ...said }], { way: 'on-behalf', by: name, reason });
+    await perform(db, actorOf(req), 'agree-on-behalf', async () => ({
+      ...{ result: undefined, siteId: site.siteId },
+      facts: { policy: said.policy, version: said.version, decision: said.decision, reason },
+    }));
+    res.status(204).end();
+  });
+
+  router.put('/sites/:siteId/agreements/reminders', async (req, res) => {
+    const reminders = bodyOf(remindersSchema, req);
+    const actor = actorOf(req);
+    const siteId = siteIdOf(req);
+    await perform(db, actor, 'set-agreement-reminders', async (tx) => {
+      await heldSite(tx, actor, siteId);
+      await saveReminders(tx, { organisationId: actor.organisationId, siteId }, reminders);
+      return { result: undefined, siteId, facts: reminders, tell: [{ siteId, what: 'agreements' }] };
+    });
+    res.status(204).end();
+  });
+  return router;
+}

@@ -1,0 +1,299 @@
+import { randomUUID } from 'node:crypto';
+import type { Browser, Page } from 'playwright-core';
+import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+import { agreements } from '../lib/agreements';
+import { remindWaiting } from '../server/agreements/reminders';
+import { expectAccessible, expectAccessibleInBothThemes, openBrowser, openPage } from './support/browser';
+import { Client, startWorld, type World } from './support/world';
+
+/** Accounts that agree to policies: what a site's server asks and tells, our screen, guardians, reminders, and what staff see. */
+let world: World;
+let browser: Browser;
+let ines: Client;
+let siteId: string;
+let key: string;
+let asked: ReturnType<typeof agreements>;
+let policyId: string;
+let home: string;
+
+beforeAll(async () => {
+  world = await startWorld();
+  browser = await openBrowser();
+  ines = await new Client(world.url).signIn();
+  home = `http://skerrysound.localhost:${world.web.port}/`;
+  ({ id: siteId, key } = (await ines.call('POST', '/sites', { name: 'Ferry tickets', address: home })).body);
+  const { token } = (await ines.call('POST', '/access-tokens', { name: 'shop' })).body;
+  asked = agreements({ server: world.url, site: key, token });
+  await ines.publish(siteId);
+  policyId = await livePolicy('terms', 'must');
+  await livePolicy('staff', 'must');
+});
+afterAll(async () => {
+  await browser?.close();
+  await world?.stop();
+});
+
+let count = 0;
+let person: string;
+beforeEach(() => {
+  person = `kari.${++count}@skerrysound.example`;
+});
+
+async function livePolicy(kind: string, agree: string): Promise<string> {
+  const { id } = (await ines.call('POST', `/sites/${siteId}/policies`, { kind, name: kind })).body;
+  await ines.call('PUT', `/sites/${siteId}/policies/${id}`, { name: kind, agree, history: false });
+  await follow(id, 1, true);
+  return id;
+}
+/** Hands in what the draft says, and has it be live. */
+async function follow(id: string, revision: number, major: boolean): Promise<void> {
+  const at = `/sites/${siteId}/policies/${id}/versions`;
+  const { number } = (await ines.call('POST', at, { revision, note: '', major, reviewers: [], dueOn: null })).body;
+  expect((await ines.call('PUT', `${at}/${number}/live`, { from: null })).status).toBe(204);
+}
+const answer = (decision: 'agreed' | 'declined' | 'withdrawn', more: object = {}) => ({
+  ...{ id: randomUUID(), policy: 'terms', version: 1, decision },
+  ...more,
+});
+const standing = async (more: object = {}) => {
+  const { policies } = await asked.standing({ person, ...more });
+  return policies.map((one) => one.standing);
+};
+/** `javaScriptEnabled`: what looks at a page for the tests needs it, the page does not. */
+const open = async (address: string, javaScriptEnabled = false): Promise<Page> => {
+  const page = await (await browser.newContext({ javaScriptEnabled })).newPage();
+  await page.goto(address);
+  return page;
+};
+const letterTo = (to: string) =>
+  vi.waitFor(() => {
+    const found = world.mailbox.letters.findLast((letter) => letter.to.includes(to));
+    expect(found).toBeDefined();
+    return found!.text;
+  });
+
+describe('what a site’s server asks and tells', () => {
+  it('is told what is pending, and what is recorded stands under no name', async () => {
+    const first = await asked.standing({ person });
+    expect(first).toMatchObject({
+      waits: true,
+      policies: [
+        { policy: 'terms', titles: { en: 'Terms of use' }, version: 1, must: true, standing: 'pending', since: null },
+      ],
+      screen: expect.stringContaining(`/g/${key}/agree?ticket=`),
+    });
+    const { records } = await asked.answer(person, [answer('agreed')]);
+    expect(records).toMatchObject([
+      { policy: 'terms', version: 1, decision: 'agreed', hash: expect.stringMatching(/^[0-9a-f]{64}$/) },
+    ]);
+    expect(await asked.standing({ person })).toMatchObject({
+      waits: false,
+      screen: null,
+      policies: [{ standing: 'agreed' }],
+    });
+    const { rows } = await world.db.query(
+      'SELECT r::text AS all FROM agreement_record r UNION SELECT p::text FROM agreement_person p',
+    );
+    expect(rows.map(({ all }) => all).join()).not.toContain('kari');
+  });
+
+  it('what is sent twice under one id is written once', async () => {
+    await asked.standing({ person });
+    const one = answer('agreed');
+    const [a] = (await asked.answer(person, [one])).records;
+    const [b] = (await asked.answer(person, [one])).records;
+    expect(b).toEqual(a);
+  });
+
+  it.each<[string, () => object, string]>([
+    ['another version', () => answer('agreed', { version: 7 }), 'answers[0].version: version 1 is live'],
+    ['a policy of another audience', () => answer('agreed', { policy: 'staff' }), 'this person is asked about terms'],
+    ['to withdraw what was never given', () => answer('withdrawn'), 'there is no agreement to withdraw'],
+    ['no id', () => answer('agreed', { id: 'x' }), 'answers[0].id: an id that you make (UUID)'],
+  ])('refuses %s, and names it', async (_what, made, why) => {
+    await asked.standing({ person });
+    await expect(asked.answer(person, [made() as ReturnType<typeof answer>])).rejects.toThrow(why);
+  });
+
+  it('a wrong token, an unknown person and another organisation’s site are refused', async () => {
+    await expect(
+      agreements({ server: world.url, site: key, token: 'x'.repeat(40) }).standing({ person }),
+    ).rejects.toThrow('The token is not good');
+    await expect(asked.answer(person, [answer('agreed')])).rejects.toThrow('There is no such person');
+    const { token } = (await ines.call('POST', '/access-tokens', { name: 'other' })).body;
+    await expect(agreements({ server: world.url, site: 'nobody', token }).standing({ person })).rejects.toThrow(
+      `Name one by its key: ${key}`,
+    );
+  });
+
+  it('declining counts, and so does withdrawing', async () => {
+    expect(await standing()).toEqual(['pending']);
+    await asked.answer(person, [answer('declined')]);
+    expect(await standing()).toEqual(['declined']);
+    await asked.answer(person, [answer('agreed')]);
+    await asked.answer(person, [answer('withdrawn')]);
+    expect(await asked.standing({ person })).toMatchObject({ waits: true, policies: [{ standing: 'withdrawn' }] });
+  });
+});
+
+describe('our screen', () => {
+  it('asks, says what must be, takes the answer, and leads back', async () => {
+    const { screen } = await asked.standing({ person, to: `${home}fares` });
+    expect(screen).not.toContain('kari');
+    const page = await open(screen!, true);
+    await expectAccessible(page, 'the agreement screen');
+    const box = page.getByRole('checkbox', { name: 'I agree: Terms of use' });
+    expect(await box.isChecked()).toBe(false);
+    await page.getByRole('button', { name: 'Keep my answer' }).click();
+    await page.getByRole('alert').getByText('Without this you cannot go on').waitFor();
+    await expectAccessible(page, 'the agreement screen with something wrong');
+    await page.getByRole('checkbox').focus();
+    await page.keyboard.press('Space');
+    await page.keyboard.press('Tab');
+    await page.keyboard.press('Enter');
+    await page.waitForURL(`${home}fares`);
+    expect(await standing()).toEqual(['agreed']);
+    await page.goto(screen!);
+    await page.getByText('There is nothing that you have to answer.').waitFor();
+    await page.context().close();
+  });
+
+  it('needs no script, leads nowhere else, and is good for nobody whose link was changed', async () => {
+    const { screen } = await asked.standing({ person, to: 'https://elsewhere.example/' });
+    const page = await open(screen!);
+    await page.getByRole('button', { name: 'No to all' }).click();
+    await page.waitForURL(home);
+    expect(await standing()).toEqual(['declined']);
+    await page.context().close();
+    for (const wrong of [screen!.slice(0, -2), screen!.replace('ticket=', 'ticket=a'), screen!.replace(/\?.*/, '')]) {
+      const answered = await fetch(wrong);
+      expect([answered.status, await answered.text()]).toEqual([410, expect.stringContaining('This link is too old')]);
+    }
+  });
+});
+
+describe('a child', () => {
+  it('waits for a guardian, who answers by mail, and agrees then; both are on record', async () => {
+    expect(await standing({ age: 12, country: 'DE' })).toEqual(['guardian']);
+    await expect(asked.answer(person, [answer('agreed')])).rejects.toThrow('a parent or guardian has to agree first');
+    const page = await open((await asked.standing({ person, language: 'en' })).screen!, true);
+    await expectAccessible(page, 'the screen that asks for a guardian');
+    const guardian = `guardian.${count}@skerrysound.example`;
+    await page.getByLabel('Mail address of a parent or guardian').fill(guardian);
+    await page.getByRole('button', { name: 'Ask them' }).click();
+    await page.getByText('We have written to them').waitFor();
+
+    const link = /http\S+guardian\?token=\S+/.exec(await letterTo(guardian))![0];
+    await page.goto(link);
+    await expectAccessible(page, 'the screen of a guardian');
+    await page.getByRole('checkbox').check();
+    await page.getByRole('button', { name: 'Keep my answer' }).click();
+    await page.getByText('Your answer is kept.').waitFor();
+    expect((await fetch(link)).status).toBe(410);
+    await page.context().close();
+
+    expect(await standing()).toEqual(['pending']);
+    await asked.answer(person, [answer('agreed')]);
+    const { body } = await ines.call('POST', `/sites/${siteId}/agreements/person`, { person });
+    expect(body.records.map(({ way, decision }: { way: string; decision: string }) => [way, decision])).toEqual([
+      ['api', 'agreed'],
+      ['guardian', 'agreed'],
+    ]);
+    const { rows } = await world.db.query('SELECT g::text AS all FROM agreement_guardian g');
+    expect(rows.map(({ all }) => all).join()).not.toContain('guardian.');
+  });
+
+  it('of sixteen needs none', async () => {
+    expect(await standing({ age: 16, country: 'DE' })).toEqual(['pending']);
+  });
+});
+
+it('reminds whoever has not answered, as often as the site wants, and forgets the address after', async () => {
+  const mail = `remind.${count}@skerrysound.example`;
+  await asked.standing({ person, mail });
+  const later = (days: number) =>
+    world.db.query(
+      `UPDATE agreement_person SET first_at = first_at - $1 * interval '1 day', reminded_at = reminded_at - $1 * interval '1 day' WHERE mail = $2`,
+      [days, mail],
+    );
+  const letters = () => world.mailbox.letters.filter((letter) => letter.to.includes(mail)).length;
+  await remindWaiting(world.db, world.config);
+  expect(letters()).toBe(0);
+  for (let n = 1; n <= 4; n++) {
+    await later(8);
+    await remindWaiting(world.db, world.config);
+    await vi.waitFor(() => expect(letters()).toBe(Math.min(n, 3)));
+  }
+  const link = /http\S+agree\?ticket=\S+/.exec(await letterTo(mail))![0];
+  const page = await open(link);
+  await page.getByRole('checkbox').check();
+  await page.getByRole('button', { name: 'Keep my answer' }).click();
+  await page.waitForURL(home);
+  await page.context().close();
+  await asked.standing({ person });
+  const { rows } = await world.db.query('SELECT count(*)::int AS n FROM agreement_person WHERE mail = $1', [mail]);
+  expect(rows[0].n).toBe(0);
+});
+
+it('somebody of the staff writes down what a person said, with a reason, and never declines for him', async () => {
+  await asked.standing({ person });
+  const write = (decision: string, reason: string) =>
+    ines.call('POST', `/sites/${siteId}/agreements/on-behalf`, {
+      person,
+      policy: 'terms',
+      version: 1,
+      decision,
+      reason,
+    });
+  expect((await write('agreed', '')).body.fields[0].path).toBe('reason');
+  expect((await write('declined', 'by telephone')).body.fields).toEqual([
+    { path: 'decision', message: 'what somebody must agree to nobody else declines for him' },
+  ]);
+  expect((await write('agreed', 'by telephone')).status).toBe(204);
+  const { records } = (await ines.call('POST', `/sites/${siteId}/agreements/person`, { person })).body;
+  expect(records).toMatchObject([{ way: 'on-behalf', by: 'Ines Varga', reason: 'by telephone', decision: 'agreed' }]);
+});
+
+it('is seen as shares, by person and over time; what was changed in the database is told', async () => {
+  await asked.standing({ person });
+  const page = await openPage(browser, world.url, ines);
+  await page.goto(`${world.url}/sites/${siteId}/policies/agreements`);
+  const main = page.getByRole('main');
+  await main.getByRole('cell', { name: 'Terms of use, v1' }).waitFor();
+  await main.getByLabel('The site’s own reference').fill(person);
+  await page.keyboard.press('Enter');
+  await main.getByText('None yet.').waitFor();
+  await main.getByLabel('Why it is done for him or her').fill('signed on paper');
+  await main.getByRole('button', { name: 'Write it down' }).click();
+  await main.getByText('by Ines Varga: signed on paper').waitFor();
+  await main.getByText('which holds.').waitFor();
+  await expectAccessibleInBothThemes(page, 'agreements');
+  await page.context().close();
+
+  await world.db.query('ALTER TABLE agreement_record DISABLE TRIGGER USER');
+  await world.db.query(
+    `UPDATE agreement_record SET body = jsonb_set(body, '{decision}', '"declined"') WHERE number = 1`,
+  );
+  expect((await ines.call('GET', `/sites/${siteId}/agreements`)).body.brokenAt).toBe(1);
+});
+
+// Last, since it asks everybody above again.
+it('is asked again for a major change and not for a minor one', async () => {
+  await asked.standing({ person });
+  await asked.answer(person, [answer('agreed')]);
+  const change = async (words: string, revision: number) => {
+    const { policies } = (await ines.call('GET', `/sites/${siteId}/policies`)).body;
+    const { draft } = policies.find(({ id }: { id: string }) => id === policyId);
+    const blocks = [
+      ...draft.blocks,
+      { type: 'paragraph', attrs: { id: `h-${revision}` }, content: [{ type: 'text', text: words }] },
+    ];
+    await ines.call('PUT', `/sites/${siteId}/policies/${policyId}/draft`, { revision, draft: { ...draft, blocks } });
+  };
+  await change('A comma.', 1);
+  await follow(policyId, 2, false);
+  expect(await standing()).toEqual(['agreed']);
+  await change('Everything.', 2);
+  await follow(policyId, 3, true);
+  expect(await standing()).toEqual(['pending']);
+});

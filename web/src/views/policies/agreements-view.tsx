@@ -1,0 +1,293 @@
+import type { AgreementOverview, AgreementPersonDetail } from '@douane/api';
+import { AUDIENCES, type Audience } from '@douane/core/policy';
+import { plural } from '@douane/core/words';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { lazy, Suspense, useState } from 'react';
+import { Link } from 'react-router';
+import { call, fieldsAtFault } from '../../api/client';
+import * as queries from '../../api/queries';
+import { NumberRow } from '../../ui/fields';
+import {
+  Button,
+  Code,
+  Empty,
+  Facts,
+  FieldProblems,
+  Finding,
+  ListAndDocket,
+  Section,
+  Time,
+  Trouble,
+} from '../../ui/parts';
+import { useSite } from '../site-frame';
+import { PoliciesLinks } from './policies-links';
+import { Choice, Field, Long } from './question-fields';
+
+const DaysLine = lazy(() => import('./days-line'));
+
+/** Who with an account agreed to what: shares, one person by the site's reference, and how a site asks. */
+export function AgreementsView() {
+  const site = useSite();
+  const { data, error } = useQuery(queries.agreements(site.id));
+  if (!data) return <Trouble error={error} />;
+  const { persons, shares, records, brokenAt, days } = data;
+  const waiting = shares
+    .filter(({ must }) => must)
+    .reduce((sum, { standings }) => sum + standings.pending + standings.guardian, 0);
+  return (
+    <ListAndDocket
+      docket={
+        <>
+          <OnePerson />
+          <Reminders overview={data} />
+        </>
+      }
+    >
+      <PoliciesLinks />
+      <Finding
+        title={
+          persons === 0
+            ? 'Nobody was asked yet'
+            : waiting === 0
+              ? 'Everybody has answered what they must'
+              : `${plural(waiting, 'answer')} that must be ${waiting === 1 ? 'is' : 'are'} missing`
+        }
+      >
+        {persons > 0 &&
+          `${plural(persons, 'person', 'persons')} asked about, ${plural(records, 'answer')} in the ledger`}
+        {records > 0 &&
+          (brokenAt === null ? (
+            ', which holds.'
+          ) : (
+            <b className="text-slipped">, which is broken at record {brokenAt}.</b>
+          ))}
+        {persons === 0 && 'Which policies accounts are asked to agree to is set at each policy.'}
+      </Finding>
+      {shares.length > 0 && (
+        <table className="mb-4 w-full border-t border-ink bg-sheet">
+          <thead>
+            <tr>
+              {['Policy', 'Asked of', 'Agreed', 'Pending', 'Guardian first', 'Declined', 'Withdrawn'].map((head) => (
+                <th key={head} className="px-3 py-1.5 text-left">
+                  {head}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {shares.map(({ policy, title, version, audience, must, standings }) => {
+              const all = Object.values(standings).reduce((sum, n) => sum + n, 0);
+              const share = (n: number) => `${n} (${Math.round((100 * n) / all)} %)`;
+              return (
+                <tr key={policy} className="border-b border-line">
+                  <td className="px-3 py-1.5">
+                    {title}, v{version}
+                  </td>
+                  <td className="px-3 py-1.5">
+                    {AUDIENCES[audience as Audience]}, {must ? 'must' : 'may'}
+                  </td>
+                  <td className="px-3 py-1.5">{share(standings.agreed)}</td>
+                  <td className="px-3 py-1.5">{share(standings.pending)}</td>
+                  <td className="px-3 py-1.5">{share(standings.guardian)}</td>
+                  <td className="px-3 py-1.5">{share(standings.declined)}</td>
+                  <td className="px-3 py-1.5">{share(standings.withdrawn)}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+      {days.length > 0 && (
+        <Section title="Answers by day">
+          <Suspense fallback={<div className="h-[140px]" />}>
+            <DaysLine days={days} />
+          </Suspense>
+        </Section>
+      )}
+      {persons === 0 && <Empty>A site asks when somebody signs in; what it needs for that is below.</Empty>}
+      <Section title="How a site asks">
+        <p className="mb-2 text-ink2">
+          From its own server, with a token made at{' '}
+          <Link to={`/sites/${site.id}/check/pipeline`}>Check, From a pipeline</Link>. Where something is asked, send
+          the person to <span className="mono">screen</span>, or show it yourself and tell us the answer.
+        </p>
+        <Code
+          text={`import { agreements } from 'douane';
+
+const asked = agreements({ server: '${location.origin}', site: '${site.key}', token: process.env.DOUANE_TOKEN });
+const { waits, screen } = await asked.standing({ person: account.id, to: '${site.address}' });
+if (waits) redirect(screen);`}
+        />
+      </Section>
+    </ListAndDocket>
+  );
+}
+
+function OnePerson() {
+  const site = useSite();
+  const client = useQueryClient();
+  const [person, setPerson] = useState('');
+  const base = `/sites/${site.id}/agreements`;
+  const look = useMutation({
+    mutationFn: (reference: string) => call<AgreementPersonDetail>('POST', `${base}/person`, { person: reference }),
+  });
+  const found = look.data;
+  const again = async () => {
+    look.mutate(person);
+    await client.invalidateQueries({ queryKey: ['agreements', site.id] });
+  };
+  return (
+    <>
+      <h2>One person</h2>
+      <form
+        className="mt-1"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (person.trim()) look.mutate(person);
+        }}
+      >
+        <Field label="The site’s own reference" value={person} onChange={setPerson} />
+        <Button type="submit" disabled={!person.trim() || look.isPending}>
+          Look up
+        </Button>
+      </form>
+      <Trouble error={look.error} />
+      {found && (
+        <>
+          <Section title="Stands">
+            <Facts
+              of={[
+                ...found.policies.map(({ policy, title, version, standing }): [string, string] => [
+                  `${title}, v${version}`,
+                  standing === 'guardian' ? `a guardian has to agree first (${policy})` : standing,
+                ]),
+                ['Audience', AUDIENCES[found.audience as Audience]],
+                ['Country', found.country],
+                ['Reminded', found.reminded > 0 ? plural(found.reminded, 'time') : null],
+              ]}
+            />
+          </Section>
+          <Section title="Answers">
+            {found.records.length === 0 && <p className="text-ink2">None yet.</p>}
+            <ul>
+              {found.records.map(({ id, policy, version, decision, way, by, reason, at, hash }) => (
+                <li key={id} className="border-b border-line py-1 [overflow-wrap:anywhere]">
+                  <b>{decision}</b> {policy} v{version}, {WAYS[way]}
+                  {way === 'on-behalf' && `, by ${by}: ${reason}`} <Time at={at} />{' '}
+                  <span className="mono text-ink2" title={hash}>
+                    {hash.slice(0, 8)}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </Section>
+          <OnBehalf person={person} found={found} onDone={again} />
+        </>
+      )}
+    </>
+  );
+}
+
+const WAYS = {
+  screen: 'on our screen',
+  api: 'on the site',
+  'on-behalf': 'on behalf',
+  guardian: 'by a guardian',
+} as const;
+const DECISIONS = { agreed: 'agrees', withdrawn: 'withdraws', declined: 'declines' } as const;
+
+/** Somebody told it by telephone or on paper: who wrote it down, and why. */
+function OnBehalf({
+  person,
+  found,
+  onDone,
+}: {
+  person: string;
+  found: AgreementPersonDetail;
+  onDone(): Promise<void>;
+}) {
+  const site = useSite();
+  const [policy, setPolicy] = useState(found.policies[0]?.policy ?? '');
+  const [decision, setDecision] = useState<keyof typeof DECISIONS>('agreed');
+  const [reason, setReason] = useState('');
+  const version = found.policies.find((one) => one.policy === policy)?.version;
+  const send = useMutation({
+    mutationFn: () =>
+      call('POST', `/sites/${site.id}/agreements/on-behalf`, { person, policy, version, decision, reason }),
+    onSuccess: async () => {
+      setReason('');
+      await onDone();
+    },
+  });
+  const problems = fieldsAtFault(send.error);
+  if (found.policies.length === 0) return null;
+  return (
+    <Section title="On behalf">
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          send.mutate();
+        }}
+      >
+        <Choice
+          label="Policy"
+          value={policy}
+          options={Object.fromEntries(found.policies.map((one) => [one.policy, one.title]))}
+          onChange={setPolicy}
+        />
+        <Choice<keyof typeof DECISIONS>
+          label="The person"
+          value={decision}
+          options={DECISIONS}
+          onChange={setDecision}
+        />
+        <Long label="Why it is done for him or her" value={reason} onChange={setReason} />
+        <FieldProblems of={problems} />
+        {problems.length === 0 && <Trouble error={send.error} />}
+        <Button type="submit" disabled={send.isPending}>
+          Write it down
+        </Button>
+      </form>
+    </Section>
+  );
+}
+
+function Reminders({ overview: { reminders } }: { overview: AgreementOverview }) {
+  const site = useSite();
+  const client = useQueryClient();
+  const [next, setNext] = useState(reminders);
+  const save = useMutation({
+    mutationFn: () => call('PUT', `/sites/${site.id}/agreements/reminders`, next),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['agreements', site.id] }),
+  });
+  const problems = fieldsAtFault(save.error);
+  const problemOf = (field: string) => problems.find(({ path }) => path === field)?.message;
+  const dirty = next.days !== reminders.days || next.most !== reminders.most;
+  return (
+    <Section title="Reminders by mail">
+      <p className="mb-1 text-ink2">
+        Of what must be answered, to those whose address the site gave. It is forgotten after.
+      </p>
+      <NumberRow
+        label="Every"
+        unit="days"
+        value={next.days}
+        problem={problemOf('days')}
+        onChange={(days) => setNext({ ...next, days })}
+      />
+      <NumberRow
+        label="At most"
+        unit="times"
+        value={next.most}
+        problem={problemOf('most')}
+        onChange={(most) => setNext({ ...next, most })}
+      />
+      {problems.length === 0 && <Trouble error={save.error} />}
+      {dirty && (
+        <Button disabled={save.isPending} onClick={() => save.mutate()}>
+          Keep
+        </Button>
+      )}
+    </Section>
+  );
+}
