@@ -9,6 +9,8 @@ import {
   TICKET_SITE,
 } from '@douane/demo';
 
+import { writePolicies } from './demo-policies';
+
 /** Works through the job on the demo's sites, over the same API that the interface uses. */
 export async function workThroughDemo({ api, web }: { api: string; web: StandInWeb }): Promise<void> {
   const call = await signedIn(api);
@@ -27,6 +29,7 @@ export async function workThroughDemo({ api, web }: { api: string; web: StandInW
   await finished(call, at('/checks'));
   await visitorsChoose(`${api}/g/${TICKET_SITE.key}`, new URL(address).origin);
   await visitorsMeet(`${api}/g/${TICKET_SITE.key}`, new URL(address).origin);
+  await writePolicies(call, { id: site.id, key: TICKET_SITE.key, api });
   await newcomerRaisesAlarm(call, at, web);
   await freightDesk(call, web);
   await otherSites(call, web);

@@ -50,7 +50,7 @@ export function AgreementsView() {
             ? 'Nobody was asked yet'
             : waiting === 0
               ? 'Everybody has answered what they must'
-              : `${plural(waiting, 'answer')} that must be ${waiting === 1 ? 'is' : 'are'} missing`
+              : `${plural(waiting, 'answer')} that must be given ${waiting === 1 ? 'is' : 'are'} missing`
         }
       >
         {persons > 0 &&

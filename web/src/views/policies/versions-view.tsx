@@ -130,6 +130,7 @@ function Compared({
 }) {
   const site = useSite();
   const { policy } = usePolicy();
+  const [only, setOnly] = useState(true);
   const one = useQuery(queries.policyVersion(site.id, policy.id, number));
   const other = useQuery({
     ...queries.policyVersion(site.id, policy.id, typeof against === 'number' ? against : 0),
@@ -144,17 +145,25 @@ function Compared({
   const isEarlier = against === 'draft' || (typeof against === 'number' && against > number);
   const [before, after] = isEarlier ? [content, beside] : [beside, content];
   const rows = comparedText(before ? textOf(before) : [], after ? textOf(after) : []);
+  const changed = countChanged(rows);
+  const shown = only && before && after ? rows.filter(({ same }) => !same) : rows;
   const name = (of: typeof before) =>
     of === content ? `v${number}` : against === 'draft' ? 'the draft' : `v${against}`;
   return (
     <Section
       title={
         before && after
-          ? `${name(before)} and ${name(after)}: ${plural(countChanged(rows), 'block')} differ`
+          ? `${name(before)} and ${name(after)}: ${plural(changed, 'block')} ${changed === 1 ? 'differs' : 'differ'}`
           : 'What it says'
       }
     >
-      <TextsCompared rows={rows} alone={!before || !after} language={content.source} />
+      {before && after && (
+        <label className="mb-2 flex min-h-6 items-center gap-2">
+          <input type="checkbox" checked={only} onChange={(event) => setOnly(event.target.checked)} />
+          only what differs
+        </label>
+      )}
+      <TextsCompared rows={shown} alone={!before || !after} language={content.source} />
     </Section>
   );
 }
