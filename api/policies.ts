@@ -1,5 +1,6 @@
 import type {
   Answers,
+  ComparedCopy,
   PolicyContent,
   PolicyDraft,
   PolicyKindId,
@@ -48,6 +49,14 @@ export interface PolicyHead {
   history: boolean;
   /** The newest first. */
   versions: PolicyVersionHead[];
+  /** Pages on which it was pasted, and what was found there last, or why nothing could be. */
+  copies: {
+    id: string;
+    address: string;
+    language: string;
+    lookedAt: string | null;
+    found: ComparedCopy | { why: string } | null;
+  }[];
 }
 
 export interface PolicyList extends PolicySource {

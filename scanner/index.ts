@@ -5,6 +5,7 @@ export { assertTarget, guardedRequest, type Resolve } from './guard';
 export { type HarEntry, harOf } from './har';
 export { type LookOptions, lookFor, lookForGate } from './look';
 export type { PageRecord } from './page-record';
+export { pageWords, wordsOf } from './page-words';
 export { probeAddress } from './probe';
 export { CannotRun } from './problems';
 export { type CheckOptions, runCheck } from './run-check';

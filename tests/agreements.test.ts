@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { agreements } from '../lib/agreements';
@@ -275,6 +275,36 @@ it('is seen as shares, by person and over time; what was changed in the database
     `UPDATE agreement_record SET body = jsonb_set(body, '{decision}', '"declined"') WHERE number = 1`,
   );
   expect((await ines.call('GET', `/sites/${siteId}/agreements`)).body.brokenAt).toBe(1);
+});
+
+it('keeps what somebody ticked in a form, with the sentence that was read', async () => {
+  const { answers, revision } = (await ines.call('GET', `/sites/${siteId}/policies`)).body;
+  const news = {
+    ...answers.uses[0],
+    id: 'news',
+    what: 'E-mail address',
+    why: 'Sending our news',
+    basis: 'consent',
+    source: 'given',
+  };
+  await ines.call('PUT', `/sites/${siteId}/policy-answers`, { revision, answers: { ...answers, uses: [news] } });
+  const page = await openPage(browser, world.url, ines);
+  await page.goto(`${world.url}/sites/${siteId}/policies/forms`);
+  const sentence =
+    'I agree that Skerry & Sound Ferries uses my e-mail address for this: sending our news. I can withdraw this at any time.';
+  await page.getByRole('main').getByText(sentence, { exact: true }).waitFor();
+  await expectAccessible(page, 'notices for forms');
+  await page.context().close();
+  const tick = (more: object) => asked.ticks(person, 'en', [{ id: randomUUID(), use: 'news', ticked: true, ...more }]);
+  expect((await tick({})).records).toMatchObject([{ policy: 'form/news', decision: 'agreed', version: revision + 1 }]);
+  expect((await tick({ ticked: false })).records).toMatchObject([{ decision: 'declined' }]);
+  expect((await tick({ withdrawn: true })).records).toMatchObject([{ decision: 'withdrawn' }]);
+  await expect(tick({ use: 'other' })).rejects.toThrow('ticks[0].use: a form of this site asks of news');
+  const { rows } = await world.db.query(
+    "SELECT body->>'contentHash' AS hash FROM agreement_record WHERE policy = 'form/news'",
+  );
+  const hash = createHash('sha256').update(sentence).digest('hex');
+  expect(rows.map((row) => row.hash)).toEqual([hash, hash, hash]);
 });
 
 // Last, since it asks everybody above again.

@@ -84,6 +84,7 @@ beforeAll(async () => {
   const policyId = (await made(`${site}/policies`, { kind: 'privacy', name: 'privacy' })).id;
   const at = `${site}/policies/${policyId}`;
   await ines.call('POST', `${at}/comments`, { blockId: 'intro', words: MARK });
+  const copyId = (await made(`${at}/copies`, { address: 'http://127.0.0.1:9/', language: 'en' })).id;
   const commentId = (await ines.call('GET', `${at}/comments`)).body.comments[0].id;
   policy = (await ines.call('GET', `${site}/policies`)).body.policies[0].draft;
   await made(`${at}/versions`, handedIn);
@@ -108,6 +109,7 @@ beforeAll(async () => {
     tokenId,
     policyId,
     commentId,
+    copyId,
     language: 'en',
     revision: '1',
     device: 'desktop',
@@ -201,6 +203,7 @@ it('somebody of another organisation sees and changes nothing, whatever ids he k
     '/sites/:siteId/policies/:policyId/versions/:number/reviewers': { reviewers: [] },
     '/sites/:siteId/policies/:policyId/versions/:number/review': { decision: 'approved', words: '' },
     '/sites/:siteId/policies/:policyId/versions/:number/live': { from: null },
+    '/sites/:siteId/policies/:policyId/copies': { address: 'http://127.0.0.1:9/theirs', language: 'en' },
     '/sites/:siteId/policies/:policyId/comments': { blockId: 'intro', words: 'read by another' },
     '/sites/:siteId/schedule': { cron: '0 3 * * *', zone: 'UTC' },
     '/sites/:siteId/notices': { mail: ['odd@lightermen.example'], webhook: '' },

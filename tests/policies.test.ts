@@ -1,3 +1,6 @@
+import { once } from 'node:events';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { type Answers, contentOf, type PolicyDraft } from '@douane/core/policy';
 import { addOrganisation } from '@douane/server';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
@@ -277,6 +280,49 @@ describe('what visitors read', () => {
     const declaration = await (await fetch(`${base}/declaration.de.html`)).text();
     expect(declaration).toContain('id="purpose-necessary"');
     await ines.call('DELETE', at);
+  });
+});
+
+describe('a copy on a page of the site’s', () => {
+  it('is looked at: as it is live, gone stale with the difference, taken away, not answering', async () => {
+    let answer = '';
+    const shop = createServer((_req, res) => res.setHeader('content-type', 'text/html').end(answer)).listen(
+      0,
+      '127.0.0.1',
+    );
+    await once(shop, 'listening');
+    const address = `http://127.0.0.1:${(shop.address() as AddressInfo).port}/privacy`;
+    await handIn();
+    await live(1);
+    const pasted = async () => {
+      const page = await (await read(`privacy-${count}.en.html`)).text();
+      return `<!doctype html><title>Shop</title><nav>Home</nav><script>var a = 1</script>${/<main>.*<\/main>/s.exec(page)![0]}<p>© us</p>`;
+    };
+    answer = await pasted();
+    const { id } = (await ines.call('POST', `${at}/copies`, { address, language: 'en' })).body;
+    const found = async () => (await own()).copies[0].found;
+    expect(await found()).toEqual({ state: 'current', missing: [], old: [] });
+    expect((await ines.call('POST', `${at}/copies`, { address, language: 'en' })).status).toBe(409);
+
+    await say('Something else is said now.', 1);
+    await handIn({ revision: 2 });
+    await live(2);
+    const look = () => ines.call('POST', `${at}/copies/${id}/looks`);
+    await look();
+    expect(await found()).toMatchObject({
+      state: 'stale',
+      missing: expect.arrayContaining(['Something else is said now.']),
+      old: expect.arrayContaining([expect.stringContaining('This policy says what Skerry & Sound Ferries does')]),
+    });
+    answer = '<p>We have moved.</p>';
+    await look();
+    expect((await found()).state).toBe('absent');
+    shop.closeAllConnections();
+    shop.close();
+    await look();
+    expect(await found()).toEqual({ why: 'the host refused the connection.' });
+    await ines.call('DELETE', `${at}/copies/${id}`);
+    expect((await own()).copies).toEqual([]);
   });
 });
 

@@ -1,7 +1,9 @@
 export * from './answers';
 export { CHOICE_FRAGMENT } from './choice-fragment';
+export { type ComparedCopy, type CopyState, comparedCopy } from './copies';
 export { DECLARATION_FORMAT, type Declaration, declarationOf } from './declaration';
 export * from './draft';
+export { type FormNotice, formNotice, usesToAsk } from './form-notice';
 export {
   KINDS,
   POLICY_KINDS,
@@ -29,6 +31,6 @@ export {
   wordsIn,
 } from './rich/node';
 export { ADEQUATE, type Transfer, transfersOf } from './third-countries';
-export { asMarkdown, type Element, element, type Part } from './tree';
+export { asHtml, asMarkdown, type Element, element, type Part } from './tree';
 export * from './versions';
 export { POLICY_LANGUAGES } from './words/index';

@@ -12,8 +12,10 @@ import type { Queryable } from '../db/db';
 import {
   askReviewers,
   callOffLive,
+  deleteCopy,
   insertAnswers,
   insertComment,
+  insertCopy,
   insertPolicy,
   insertPolicyVersion,
   listPolicyVersions,
@@ -292,5 +294,30 @@ export function settle({ db }: Tools, actor: Actor, siteId: string, id: string, 
     await heldPolicy(tx, actor, siteId, id);
     if (!(await settleComment(tx, actor.organisationId, id, commentId))) throw notFound('open remark');
     return { result: undefined, facts: { id, commentId } };
+  });
+}
+
+/** Adds a page on which a policy was pasted. Gives back its id. */
+export function addCopy(
+  { db }: Tools,
+  actor: Actor,
+  siteId: string,
+  id: string,
+  copy: { address: string; language: string },
+): Promise<string> {
+  return act(db, actor, siteId, 'add-policy-copy', async (tx) => {
+    await heldPolicy(tx, actor, siteId, id);
+    const result = await insertCopy(tx, actor.organisationId, id, copy);
+    if (result === null) throw new Problem(409, 'This page is looked at already');
+    return { result, facts: { id, ...copy } };
+  });
+}
+
+/** Looks at a page no more. */
+export function removeCopy({ db }: Tools, actor: Actor, siteId: string, id: string, copyId: string): Promise<void> {
+  return act(db, actor, siteId, 'remove-policy-copy', async (tx) => {
+    await heldPolicy(tx, actor, siteId, id);
+    if (!(await deleteCopy(tx, actor.organisationId, id, copyId))) throw notFound('copy');
+    return { result: undefined, facts: { id, copyId } };
   });
 }

@@ -1,5 +1,5 @@
 import type { AgreementAnswers, AgreementStanding } from '@douane/api';
-import { DECISIONS, pendingOf } from '@douane/core/agreements';
+import { type AgreementRecord, DECISIONS, pendingOf } from '@douane/core/agreements';
 import { AUDIENCES, type Audience } from '@douane/core/policy';
 import express, { type Request, Router } from 'express';
 import { z } from 'zod';
@@ -13,6 +13,7 @@ import {
   TICKET_SECONDS,
 } from '../agreements/agreeing';
 import { pseudonym } from '../agreements/pseudonym';
+import { recordTicks } from '../agreements/ticks';
 import { answer } from '../answer';
 import type { ServerContext } from '../context';
 import { agreementSettings } from '../db/agreements.sql';
@@ -49,6 +50,27 @@ const answersSchema = z.strictObject({
     .max(200, 'at most 200 answers'),
 });
 
+const ticksSchema = z.strictObject({
+  person,
+  language: z.string().max(35).default('en'),
+  ticks: z
+    .array(
+      z.strictObject({
+        id: z.uuid('an id that you make (UUID)'),
+        use: z.string().max(60),
+        ticked: z.boolean(),
+        /** Takes back what was ticked before. */
+        withdrawn: z.boolean().default(false),
+      }),
+    )
+    .min(1, 'at least one tick box')
+    .max(50, 'at most 50 tick boxes'),
+});
+
+const told = ({ id, number, policy, version, decision, at, hash }: AgreementRecord) => ({
+  ...{ id, number, policy, version, decision, at, hash },
+});
+
 /** What a site's own server asks and tells of agreements, with a token; `docs/agreements.md` shows it. */
 export function agreementApiRoutes(context: ServerContext): Router {
   const { db, config } = context;
@@ -80,17 +102,14 @@ export function agreementApiRoutes(context: ServerContext): Router {
     const site = await siteOf(req);
     const { key } = await agreementSettings(db, site);
     const records = await answerFor(db, site, pseudonym(key, reference), answers, { way: 'api' });
-    answer<AgreementAnswers>(res, {
-      records: records.map(({ id, number, policy, version, decision, at, hash }) => ({
-        id,
-        number,
-        policy,
-        version,
-        decision,
-        at,
-        hash,
-      })),
-    });
+    answer<AgreementAnswers>(res, { records: records.map(told) });
+  });
+  router.post('/:key/ticks', async (req, res) => {
+    const { person: reference, language, ticks } = bodyOf(ticksSchema, req);
+    const site = await siteOf(req);
+    const { key } = await agreementSettings(db, site);
+    const records = await recordTicks(context, site, pseudonym(key, reference), language, ticks);
+    answer<AgreementAnswers>(res, { records: records.map(told) });
   });
   router.use(noSuchPath);
   return router;

@@ -1,17 +1,20 @@
 import type { PolicyComments, PolicyList, PolicyVersionText } from '@douane/api';
 import { answersSchema, contentOf, POLICY_KINDS, policyDraftSchema, writtenPolicy } from '@douane/core/policy';
 import { compileRelease } from '@douane/core/release';
+import { languageTag, webAddress } from '@douane/core/setup/fields';
 import { gateBase } from '@douane/core/setup/gate-base';
 import { POLICY_FORMS, policyFileAs, policyForm } from '@douane/gate';
 import { type Request, Router } from 'express';
 import { z } from 'zod';
 import {
+  addCopy,
   addPolicy,
   callOff,
   comment,
   goLive,
   handIn,
   type PolicyActor,
+  removeCopy,
   removePolicy,
   review,
   saveAnswers,
@@ -26,6 +29,7 @@ import type { ServerContext } from '../context';
 import {
   listColleagues,
   listComments,
+  listCopies,
   listPolicies,
   listPolicyVersions,
   type Policy,
@@ -34,6 +38,7 @@ import {
 } from '../db/policies.sql';
 import { releaseInForce } from '../db/releases.sql';
 import { policySource, slippedServices, writtenFrom } from '../policies';
+import { lookAtCopy } from '../policy-copies';
 import { statesOf } from '../policy-states';
 import { notFound } from '../problems';
 import { bodyOf } from './body';
@@ -58,7 +63,7 @@ const reviewSchema = z.strictObject({ decision: z.enum(['approved', 'sent-back']
 
 /** A site's policies: what they are written from, their texts, and the life of their versions. */
 export function policyRoutes(context: ServerContext): Router {
-  const { db } = context;
+  const { db, config } = context;
   const router = Router();
   const actor = (req: Request): PolicyActor => ({ ...actorOf(req), organisation: personOf(req).organisation });
   const ids = (req: Request) => [siteIdOf(req), String(req.params.policyId)] as const;
@@ -73,12 +78,13 @@ export function policyRoutes(context: ServerContext): Router {
     const { organisationId, organisation, id: you } = personOf(req);
     const site = await siteOf(context, req);
     const source = await policySource(db, site, organisation);
-    const [policies, versions, slipped, colleagues, release] = await Promise.all([
+    const [policies, versions, slipped, colleagues, release, copies] = await Promise.all([
       listPolicies(db, organisationId, site.id),
       listPolicyVersions(db, organisationId, { siteId: site.id }),
       slippedServices(db, site, source.setup),
       listColleagues(db, organisationId),
       releaseInForce(db, organisationId, site.id),
+      listCopies(db, organisationId, site.id),
     ]);
     answer<PolicyList>(res, {
       ...source,
@@ -91,6 +97,7 @@ export function policyRoutes(context: ServerContext): Router {
         return {
           ...policy,
           title: title ?? policy.name,
+          copies: copies.filter(({ policyId }) => policyId === policy.id),
           versions: own.map(({ id: _, policyId: __, hash: ___, ...head }) => ({
             ...head,
             state: states.get(head.number)!,
@@ -191,6 +198,28 @@ export function policyRoutes(context: ServerContext): Router {
 
   router.post('/sites/:siteId/policies/:policyId/comments/:commentId/settled', async (req, res) => {
     await settle(context, actor(req), ...ids(req), String(req.params.commentId));
+    res.status(204).end();
+  });
+  router.post('/sites/:siteId/policies/:policyId/copies', async (req, res) => {
+    const copy = bodyOf(z.strictObject({ address: webAddress, language: languageTag }), req);
+    const [siteId, policyId] = ids(req);
+    const id = await addCopy(context, actor(req), siteId, policyId, copy);
+    await lookAtCopy(db, config, { ...copy, id, policyId, siteId, organisationId: personOf(req).organisationId });
+    answer<{ id: string }>(res, { id }, 201);
+  });
+
+  router.post('/sites/:siteId/policies/:policyId/copies/:copyId/looks', async (req, res) => {
+    const { organisationId } = personOf(req);
+    const policy = await policyOf(req);
+    const copies = await listCopies(db, organisationId, policy.siteId);
+    const copy = copies.find(({ id, policyId }) => id === req.params.copyId && policyId === policy.id);
+    if (!copy) throw notFound('copy');
+    await lookAtCopy(db, config, { ...copy, organisationId, siteId: policy.siteId });
+    res.status(204).end();
+  });
+
+  router.delete('/sites/:siteId/policies/:policyId/copies/:copyId', async (req, res) => {
+    await removeCopy(context, actor(req), ...ids(req), String(req.params.copyId));
     res.status(204).end();
   });
   return router;

@@ -129,6 +129,10 @@ const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./views/policies/questions-view')).QuestionsView }),
           },
           {
+            path: 'policies/forms',
+            lazy: async () => ({ Component: (await import('./views/policies/forms-view')).FormsView }),
+          },
+          {
             path: 'policies/agreements',
             lazy: async () => ({ Component: (await import('./views/policies/agreements-view')).AgreementsView }),
           },

@@ -59,6 +59,10 @@ export const de: PolicyWords = {
     balance: (balance) => `Warum Ihre Interessen nicht überwiegen: ${balance}.`,
     retention: (time) => `Aufbewahrt: ${time}.`,
   },
+  form: {
+    agree: (who, what, why) =>
+      `Ich willige ein, dass ${who} diese Daten von mir verwendet: ${what}, und zwar dafür: ${why}. Ich kann das jederzeit widerrufen.`,
+  },
   stored: 'Was in Ihrem Browser abgelegt wird',
   storedWhere: 'Die Liste von allem, was abgelegt wird, mit der Dauer, steht in der Cookie-Richtlinie.',
   recipients: 'Wer Daten erhält',

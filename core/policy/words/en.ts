@@ -59,6 +59,9 @@ export const en: PolicyWords = {
     balance: (balance) => `Why it is not outweighed by yours: ${balance}.`,
     retention: (time) => `Kept: ${time}.`,
   },
+  form: {
+    agree: (who, what, why) => `I agree that ${who} uses my ${what} for this: ${why}. I can withdraw this at any time.`,
+  },
   stored: 'What is stored in your browser',
   storedWhere: 'The list of all that is stored, with how long, is in the cookie policy.',
   recipients: 'Who receives data',

@@ -24,6 +24,8 @@ export interface PolicyWords {
     balance(balance: string): string;
     retention(time: string): string;
   };
+  /** Beside a tick box of a form. */
+  form: { agree(who: string, what: string, why: string): string };
   stored: string;
   storedWhere: string;
   recipients: string;

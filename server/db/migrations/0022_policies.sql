@@ -89,6 +89,18 @@ END $$;
 CREATE TRIGGER policy_version_stays BEFORE UPDATE OR DELETE ON policy_version
   FOR EACH ROW EXECUTE FUNCTION policy_version_stays();
 
+-- Pages of a site's own on which a policy was pasted, and what was found when one was looked at last.
+CREATE TABLE policy_copy (
+  id uuid PRIMARY KEY DEFAULT gen_random_uuid(),
+  organisation_id uuid NOT NULL REFERENCES organisation,
+  policy_id uuid NOT NULL REFERENCES policy,
+  address text NOT NULL,
+  language text NOT NULL,
+  looked_at timestamptz,
+  found jsonb,
+  UNIQUE (policy_id, address, language)
+);
+
 -- By which references of persons become pseudonyms, and links of the agreement screen are signed.
 ALTER TABLE site ADD agreement_key bytea NOT NULL
   DEFAULT decode(replace(gen_random_uuid()::text || gen_random_uuid()::text, '-', ''), 'hex');
@@ -144,5 +156,5 @@ CREATE TABLE agreement_guardian (
 -- Down Migration
 DROP TABLE agreement_guardian, agreement_person, agreement_record;
 ALTER TABLE site DROP agreement_key, DROP agreement_reminders;
-DROP TABLE policy_comment, policy_review, policy_version, policy, policy_answers;
+DROP TABLE policy_copy, policy_comment, policy_review, policy_version, policy, policy_answers;
 DROP FUNCTION policy_version_stays;

@@ -9,6 +9,7 @@ export function PoliciesLinks({ open }: { open?: Pick<PolicyHead, 'id' | 'title'
       places={[
         ['', 'All policies'],
         ['questions', 'Questions'],
+        ['forms', 'Forms'],
         ['agreements', 'Agreements'],
         ...(open
           ? ([

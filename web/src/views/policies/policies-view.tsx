@@ -18,6 +18,7 @@ import {
   Trouble,
 } from '../../ui/parts';
 import { useSite } from '../site-frame';
+import { Copies, isOff } from './copies';
 import { PoliciesLinks } from './policies-links';
 import { PolicySettings } from './policy-settings';
 import { findingsOf, usePolicies } from './use-policies';
@@ -96,7 +97,10 @@ export function PoliciesView() {
                     <Link to={policy.id}>{policy.title}</Link>
                   </td>
                   <td className="px-3 py-1.5">{AUDIENCES[policy.draft.audience]}</td>
-                  <td className="px-3 py-1.5">{standing(policy)}</td>
+                  <td className="px-3 py-1.5">
+                    {standing(policy)}
+                    {policy.copies.some(isOff) && <b className="text-slipped">, a copy is not as it is live</b>}
+                  </td>
                   <td className="px-3 py-1.5">{grave > 0 ? <b className="text-slipped">{grave}</b> : 'nothing'}</td>
                   <td className="px-3 py-1.5">
                     <Ago at={policy.changedAt} />, {policy.changedBy}
@@ -201,6 +205,7 @@ function Docket({ policy, list }: { policy: PolicyHead; list: PolicyList }) {
           </>
         )}
       </Section>
+      {live && <Copies key={`copies ${policy.id}`} policy={policy} list={list} />}
     </>
   );
 }
