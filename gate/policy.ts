@@ -28,7 +28,7 @@ export function policyFileAs(
 ): string {
   if (form !== 'js')
     return documentAs(content, release, language, version, form, (other) => policyFile(name, other, 'html'));
-  const { parts } = policyDocument(content, release, language, version);
+  const { parts } = policyDocument(content, release, language, version, true);
   return `(${putIn})(${JSON.stringify({ lang: language, dir: directionOf(language), parts })})`;
 }
 
@@ -41,8 +41,18 @@ export function cookiePolicyAs(release: Release, language: string, form: PolicyF
 /** Runs in the site's page: builds the document from its parts, so that no policy of the page's has anything to forbid. */
 function putIn({ lang, dir, parts }: { lang: string; dir: string; parts: Part[] }): void {
   const script = document.currentScript;
+  // Which choice stands, since when and under which version: known to this browser alone.
+  const choice = window.douane?.choice();
   const built = (part: Part): Node => {
     if (typeof part === 'string') return document.createTextNode(part);
+    if (part.attributes && 'data-douane-choice' in part.attributes) {
+      const line = document.createElement('p');
+      const day =
+        choice &&
+        new Intl.DateTimeFormat(lang, { dateStyle: 'long', timeStyle: 'short' }).format(choice.atSeconds * 1000);
+      if (choice) line.append(`${part.parts[0]}: ${choice.record}, ${day}, v${choice.release}`);
+      return choice ? line : document.createDocumentFragment();
+    }
     const { 'data-douane-open': opens, ...attributes } = part.attributes ?? {};
     const here = opens !== undefined && 'douane' in window;
     const one = document.createElement(here ? 'button' : part.tag);

@@ -1,3 +1,5 @@
+import type { KeptChoice } from '@douane/core/consent/choice-cookie';
+
 /** What a site may say of its visitor: the age in whole years, and that a parent or guardian has agreed. */
 export interface ToldOfVisitor {
   age?: number;
@@ -25,6 +27,8 @@ export interface Told {
 export interface Douane {
   /** Number of the release in force. */
   readonly version: number;
+  /** The choice that the visitor's browser keeps: id of its record, number of the release it was made under, and when. */
+  choice(): Pick<KeptChoice, 'record' | 'release' | 'atSeconds' | 'purposes'> | null;
   /** Resolves once it is known which rules the visitor is under, and what he granted. Never rejects. */
   readonly ready: Promise<void>;
   /** What tags that manage themselves were told so far; only where the site has such tags. */

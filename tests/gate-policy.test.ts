@@ -100,6 +100,10 @@ it('tells the site’s own code what may run, when that changes, and when the vi
   await site.press('accept');
   await expect.poll(site.reached).toContain('oddgull');
   expect(await granted('measurement', 'advertising', 'nobody')).toEqual([true, true, false]);
+  const choice = await site.page.evaluate(() => window.douane!.choice());
+  const purposes = expect.objectContaining({ measurement: true });
+  expect(choice).toMatchObject({ record: expect.stringMatching(/^[0-9a-f-]{36}$/), release: 1, purposes });
+  expect(Math.abs(Date.now() / 1000 - choice!.atSeconds)).toBeLessThan(60);
   const heard: [string, { granted?: object; layer?: string }][] = await site.page.evaluate(() =>
     JSON.parse(sessionStorage.getItem('heard')!),
   );

@@ -108,6 +108,20 @@ it('is put into a page of the site’s by one line, under a strict policy too, a
   // Where no gate runs the way to the choice is on the site.
   const choices = main.getByRole('link', { name: 'Privacy choices' });
   expect(await choices.getAttribute('href')).toMatch(/^http:\/\/skerrysound\.localhost:\d+\/#douane-open$/);
+  // Beside a gate the reader's own choice stands in it, and opens there.
+  const gated = await (await browser.newContext({ locale: 'en' })).newPage();
+  await gated.addInitScript(() => {
+    const choice = {
+      record: '3f0f6c3e-0000-4000-8000-000000000001',
+      release: 7,
+      atSeconds: Date.UTC(2026, 10, 27, 12) / 1000,
+    };
+    Object.assign(window, { douane: { choice: () => choice } });
+  });
+  await gated.goto(page.url());
+  await gated.getByText(/^Record: 3f0f6c3e-0000-4000-8000-000000000001, November 27, 2026.*, v7$/).waitFor();
+  expect(await gated.getByRole('button', { name: 'Privacy choices' }).getAttribute('data-douane-open')).toBe('');
+  await gated.context().close();
   await page.context().close();
 
   const plain = await open(false);

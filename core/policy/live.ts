@@ -22,6 +22,9 @@ export interface LiveFacts {
   version: { number: number; from: string } | null;
 }
 
+/** Marks what the embed fills in from the visitor's own browser; it has no place where no gate runs. */
+export const CHOICE_SHOWN = 'data-douane-choice';
+
 /** What each live block comes to. */
 export const LIVE: Readonly<Record<LiveBlock, (facts: LiveFacts) => Element[]>> = {
   controller: ({ answers: { controller, representative, officer }, words, site }) => [
@@ -64,8 +67,9 @@ export const LIVE: Readonly<Record<LiveBlock, (facts: LiveFacts) => Element[]>> 
         ...(answer === null ? [] : [element('p', words.answerDays(answer))]),
       ];
     }),
-  // Opens the choice: at once where the gate runs, elsewhere on the site.
+  // Says which choice stands, and opens it: at once where the gate runs, elsewhere on the site.
   choices: ({ texts, site }) => [
+    element('p', texts.record, { [CHOICE_SHOWN]: '' }),
     element('p', element('a', texts.button, { href: choiceAddress(site.address), 'data-douane-open': '' })),
   ],
   // In no words, so that it is right in every language.

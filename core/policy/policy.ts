@@ -4,7 +4,7 @@ import { type Answers, type Audience, noAnswers } from './answers';
 import { declarationOf } from './declaration';
 import { regimesOf } from './facts';
 import type { PolicyKindId, WrittenFrom } from './kinds/index';
-import { LIVE, type LiveFacts } from './live';
+import { CHOICE_SHOWN, LIVE, type LiveFacts } from './live';
 import { type Document, documentPage } from './page';
 import { live } from './rich/build';
 import { richElements } from './rich/elements';
@@ -55,7 +55,11 @@ export function livePreview({ setup, answers, on }: WrittenFrom, language: strin
   const release = compileRelease(setup, 1, on);
   const spoken = Object.hasOwn(release.contents, language) ? language : setup.banner.defaultLanguage;
   const facts = liveFacts(answers, release, spoken, null);
-  return (what) => LIVE[what](facts).map(asHtml).join('');
+  return (what) =>
+    LIVE[what](facts)
+      .filter(({ attributes = {} }) => !(CHOICE_SHOWN in attributes))
+      .map(asHtml)
+      .join('');
 }
 
 const liveFacts = (answers: Answers, release: Release, language: string, version: VersionFacts): LiveFacts => ({
@@ -70,12 +74,13 @@ const liveFacts = (answers: Answers, release: Release, language: string, version
 /** A version with when it is in force from; none where it is looked at before that. */
 export type VersionFacts = LiveFacts['version'];
 
-/** A policy in one of the release's languages, as the parts that it is made of. */
+/** A policy in one of the release's languages, as the parts that it is made of; `besideGate`: also those that a gate fills in. */
 export function policyDocument(
   content: PolicyContent,
   release: Release,
   language: string,
   version: VersionFacts,
+  besideGate = false,
 ): Document {
   const near = lookUpLanguage(language, Object.keys(content.languages)) ?? content.source;
   const { title, blocks, untranslated = [] } = content.languages[near]!;
@@ -86,7 +91,8 @@ export function policyDocument(
     if (!foreign.has(block.attrs.id)) return made;
     return made.map((one) => ({ ...one, attributes: { ...one.attributes, lang: content.source } }));
   });
-  return { title, parts: [element('h1', title), ...parts] };
+  const shown = parts.filter(({ attributes = {} }) => besideGate || !(CHOICE_SHOWN in attributes));
+  return { title, parts: [element('h1', title), ...shown] };
 }
 
 const ofLiveBlocks =

@@ -9,6 +9,7 @@ import { holdRealms } from './alone/realms';
 import { holdSockets } from './alone/sockets';
 import { holdStyles } from './alone/styles';
 import { type Gate, gateOf } from './gate';
+import { readChoice } from './kept';
 import { watchInput } from './load-anew';
 import { FETCHING, FRAMES, holdElements, LINKS } from './mechanisms/elements';
 import { holdNavigation } from './mechanisms/navigation';
@@ -57,6 +58,8 @@ function start(config: GateConfig): void {
   const { open, tell, ready } = gate;
   window.douane = {
     version: config.release,
+    // Read anew, so that what a page does to it changes nothing here.
+    choice: readChoice,
     ready,
     granted: (id) => permits.allows(purposeOfStored(config.services, id) ?? id),
     on(event, call) {
