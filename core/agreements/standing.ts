@@ -16,6 +16,10 @@ export interface AskedPolicy {
   must: boolean;
 }
 
+/** What a policy is called in a language; in English, or as it is called at all, where it is not called anything there. */
+export const titleIn = ({ name, titles }: Pick<AskedPolicy, 'name' | 'titles'>, language = 'en'): string =>
+  titles[language] ?? titles.en ?? Object.values(titles)[0] ?? name;
+
 /** `guardian`: a parent or guardian has to agree first. `overdue` is nothing of its own: what must be and is pending. */
 export type Standing = 'pending' | 'guardian' | 'agreed' | 'declined' | 'withdrawn';
 

@@ -7,6 +7,7 @@ import {
   ageAlone,
   type PolicyStanding,
   standings,
+  titleIn,
 } from '@douane/core/agreements';
 import type { Release } from '@douane/core/release';
 import type { Config } from '../config';
@@ -197,7 +198,7 @@ export async function askGuardian(
   const token = randomBytes(32).toString('base64url');
   await insertGuardian(db, site, { tokenHash: sha256(token), person, guardian: pseudonym(key, mail.toLowerCase()) });
   const { policies } = await standingOf(db, site, person);
-  const titles = policies.map(({ policy }) => policy.titles.en ?? Object.values(policy.titles)[0] ?? policy.name);
+  const titles = policies.map(({ policy }) => titleIn(policy));
   await sendMail(config.smtpUrl, {
     ...{ from: config.mailFrom, to: mail, subject: `${name}: your agreement for a child is asked for` },
     text: [

@@ -1,3 +1,4 @@
+import { titleIn } from '@douane/core/agreements';
 import type { Config } from '../config';
 import { duePersons, noteReminded } from '../db/agreements.sql';
 import type { Db } from '../db/db';
@@ -18,7 +19,7 @@ export async function remindWaiting(db: Db, config: Pick<Config, 'publicUrl' | '
     const name = (await siteById(db, organisationId, siteId))!.setup.site.name;
     const titles = standing.policies
       .filter(({ policy, standing: is }) => policy.must && is !== 'agreed')
-      .map(({ policy }) => policy.titles.en ?? Object.values(policy.titles)[0] ?? policy.name);
+      .map(({ policy }) => titleIn(policy));
     const of = { person, to: null, seconds: TICKET_SECONDS.letter };
     const link = screenAddress(config.publicUrl, { key }, agreementKey, of);
     // Noted first: who gets no letter now is asked again after the same time, and nobody gets two.

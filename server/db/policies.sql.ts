@@ -279,6 +279,7 @@ export async function callOffLive(db: Queryable, organisationId: string, version
 /** Number of the last major version up to `v`, or of the first one. */
 const SINCE = `coalesce((SELECT max(m.number) FROM policy_version m WHERE m.policy_id = p.id AND m.major
   AND m.live_from <= v.live_from AND m.number <= v.number), 1) AS since`;
+const LIVE = `p.name, p.kind, p.agree, p.history, v.number, ${SINCE}, v.hash, v.live_from AS "liveFrom", v.content`;
 
 /** What visitors can read of a site's policies: the versions that are live, and with `history` those before them. */
 export interface LivePolicy {
@@ -297,7 +298,7 @@ export interface LivePolicy {
 /** The versions that are live at a site now, in the order of its policies. */
 export async function livePolicies(db: Queryable, organisationId: string, siteId: string): Promise<LivePolicy[]> {
   const { rows } = await db.query<LivePolicy>(
-    `SELECT p.name, p.kind, p.agree, p.history, v.number, ${SINCE}, v.hash, v.live_from AS "liveFrom", v.content
+    `SELECT ${LIVE}
      FROM policy p JOIN LATERAL (
        SELECT * FROM policy_version w WHERE w.policy_id = p.id AND w.live_from <= clock_timestamp()
        ORDER BY w.live_from DESC, w.number DESC LIMIT 1) v ON true
@@ -316,7 +317,7 @@ export async function pastPolicy(
   number: number,
 ): Promise<LivePolicy | null> {
   const { rows } = await db.query<LivePolicy>(
-    `SELECT p.name, p.kind, p.agree, p.history, v.number, ${SINCE}, v.hash, v.live_from AS "liveFrom", v.content
+    `SELECT ${LIVE}
      FROM policy p JOIN policy_version v ON v.policy_id = p.id
      WHERE p.organisation_id = $1 AND p.site_id = $2 AND p.name = $3 AND v.number = $4 AND p.history
        AND p.removed_at IS NULL AND v.live_from <= clock_timestamp()`,

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { AgreementOverview, AgreementPersonDetail } from '@douane/api';
-import { brokenAt, standings } from '@douane/core/agreements';
+import { brokenAt, standings, titleIn } from '@douane/core/agreements';
 import { FIRST_PREVIOUS_HASH } from '@douane/core/consent';
 import { type Request, Router } from 'express';
 import { z } from 'zod';
@@ -56,9 +56,9 @@ export function agreementRoutes(context: ServerContext): Router {
     const shares = new Map<string, AgreementOverview['shares'][number]>();
     for (const { person, audience, byGuardian } of persons) {
       for (const { policy, standing } of standings(askedOf(live, audience), byPerson.get(person) ?? [], byGuardian)) {
-        const { name, titles, version, must } = policy;
+        const { name, version, must } = policy;
         const share = shares.get(name) ?? {
-          ...{ policy: name, title: titles.en ?? Object.values(titles)[0] ?? name, version, audience, must },
+          ...{ policy: name, title: titleIn(policy), version, audience, must },
           standings: { pending: 0, guardian: 0, agreed: 0, declined: 0, withdrawn: 0 },
         };
         share.standings[standing] += 1;
@@ -82,7 +82,7 @@ export function agreementRoutes(context: ServerContext): Router {
       ...{ reminded: kept.reminded, records: records.reverse() },
       policies: policies.map(({ policy, standing }) => ({
         ...{ policy: policy.name, version: policy.version, must: policy.must, standing },
-        title: policy.titles.en ?? Object.values(policy.titles)[0] ?? policy.name,
+        title: titleIn(policy),
       })),
     });
   });

@@ -1,4 +1,4 @@
-import { type AgreementWords, agreementWords, type PolicyStanding, pendingOf } from '@douane/core/agreements';
+import { type AgreementWords, agreementWords, type PolicyStanding, pendingOf, titleIn } from '@douane/core/agreements';
 import { htmlText } from '@douane/core/observe';
 import { pageStyle } from '@douane/core/policy';
 import { type Request, type Response, Router, urlencoded } from 'express';
@@ -179,7 +179,7 @@ function tickForm(
   { must = new Set(), ticked = new Set() }: { must?: ReadonlySet<string>; ticked?: ReadonlySet<string> } = {},
 ): string {
   const rows = policies.map(({ policy }, i) => {
-    const title = policy.titles[language] ?? policy.titles.en ?? Object.values(policy.titles)[0] ?? policy.name;
+    const title = titleIn(policy, language);
     const wrong = must.has(policy.name);
     const problem = wrong ? `<p id="p${i}" role="alert">${htmlText(words.tickMust)}</p>` : '';
     const marks = `${ticked.has(policy.name) ? ' checked' : ''}${wrong ? ` aria-invalid="true" aria-describedby="p${i}"` : ''}`;

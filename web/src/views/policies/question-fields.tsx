@@ -1,5 +1,5 @@
 import type { Answers } from '@douane/core/policy';
-import { type ComponentProps, useId } from 'react';
+import { type ComponentProps, type ReactNode, useId } from 'react';
 import { TickRow } from '../../ui/fields';
 
 interface Asked {
@@ -7,6 +7,24 @@ interface Asked {
   value: string;
   problem?: string;
   onChange(value: string): void;
+}
+
+/** What is asked above its field, and what is wrong with the answer below. `children` gets the field's id. */
+function Labelled({
+  label,
+  problem,
+  children,
+}: Pick<Asked, 'label' | 'problem'> & { children(id: string): ReactNode }) {
+  const id = useId();
+  return (
+    <div className="mb-2">
+      <label htmlFor={id} className="text-ink2">
+        {label}
+      </label>
+      {children(id)}
+      {problem && <p className="text-slipped">{problem}</p>}
+    </div>
+  );
 }
 
 /** A question that is answered in a line, below its label. */
@@ -17,43 +35,37 @@ export function Field({
   onChange,
   ...input
 }: Asked & Pick<ComponentProps<'input'>, 'type' | 'maxLength' | 'list'>) {
-  const id = useId();
   return (
-    <div className="mb-2">
-      <label htmlFor={id} className="text-ink2">
-        {label}
-      </label>
-      <input
-        id={id}
-        className="mt-0.5 w-full"
-        value={value}
-        aria-invalid={Boolean(problem)}
-        onChange={(event) => onChange(event.target.value)}
-        {...input}
-      />
-      {problem && <p className="text-slipped">{problem}</p>}
-    </div>
+    <Labelled label={label} problem={problem}>
+      {(id) => (
+        <input
+          id={id}
+          className="mt-0.5 w-full"
+          value={value}
+          aria-invalid={Boolean(problem)}
+          onChange={(event) => onChange(event.target.value)}
+          {...input}
+        />
+      )}
+    </Labelled>
   );
 }
 
 /** A question that is answered in some sentences. */
 export function Long({ label, value, problem, onChange }: Asked) {
-  const id = useId();
   return (
-    <div className="mb-2">
-      <label htmlFor={id} className="text-ink2">
-        {label}
-      </label>
-      <textarea
-        id={id}
-        rows={3}
-        className="mt-0.5 w-full"
-        value={value}
-        aria-invalid={Boolean(problem)}
-        onChange={(event) => onChange(event.target.value)}
-      />
-      {problem && <p className="text-slipped">{problem}</p>}
-    </div>
+    <Labelled label={label} problem={problem}>
+      {(id) => (
+        <textarea
+          id={id}
+          rows={3}
+          className="mt-0.5 w-full"
+          value={value}
+          aria-invalid={Boolean(problem)}
+          onChange={(event) => onChange(event.target.value)}
+        />
+      )}
+    </Labelled>
   );
 }
 
@@ -70,25 +82,23 @@ export function Choice<T extends string>({
   options: Readonly<Record<string, string>>;
   onChange(value: T): void;
 }) {
-  const id = useId();
   return (
-    <div className="mb-2">
-      <label htmlFor={id} className="text-ink2">
-        {label}
-      </label>
-      <select
-        id={id}
-        className="mt-0.5 block w-full"
-        value={value}
-        onChange={(event) => onChange(event.target.value as T)}
-      >
-        {Object.entries(options).map(([key, words]) => (
-          <option key={key} value={key}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </div>
+    <Labelled label={label}>
+      {(id) => (
+        <select
+          id={id}
+          className="mt-0.5 block w-full"
+          value={value}
+          onChange={(event) => onChange(event.target.value as T)}
+        >
+          {Object.entries(options).map(([key, words]) => (
+            <option key={key} value={key}>
+              {words}
+            </option>
+          ))}
+        </select>
+      )}
+    </Labelled>
   );
 }
 

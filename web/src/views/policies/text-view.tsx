@@ -10,6 +10,7 @@ import type { BlockMarks } from './editor-nodes';
 import { FindingList } from './finding-list';
 import { PoliciesLinks } from './policies-links';
 import { usePolicy } from './policy-frame';
+import { Saving } from './saving';
 
 const PolicyEditor = lazy(async () => ({ default: (await import('./policy-editor')).PolicyEditor }));
 
@@ -66,18 +67,7 @@ export function TextView() {
         title={policy.title}
         acts={
           <div className="flex flex-wrap items-center gap-2" role="status">
-            <Button
-              kind={editing.dirty ? 'act' : 'plain'}
-              disabled={!editing.dirty || editing.saving}
-              onClick={editing.save}
-            >
-              {editing.saving ? 'Saving' : editing.dirty ? 'Save draft' : 'Saved'}
-            </Button>
-            {editing.dirty && (
-              <Button kind="quiet" onClick={editing.revert}>
-                Take back
-              </Button>
-            )}
+            <Saving editing={editing} />
             <a href={`${base}.html`} target="_blank" rel="noreferrer">
               As visitors read it
             </a>

@@ -9,6 +9,7 @@ import { useSite } from '../site-frame';
 import { PoliciesLinks } from './policies-links';
 import { usePolicy } from './policy-frame';
 import { ReadBlock } from './read-block';
+import { Saving } from './saving';
 
 const PolicyEditor = lazy(async () => ({ default: (await import('./policy-editor')).PolicyEditor }));
 
@@ -75,13 +76,7 @@ export function TranslationView() {
                 </Link>
               ))}
             </nav>
-            <Button
-              kind={editing.dirty ? 'act' : 'plain'}
-              disabled={!editing.dirty || editing.saving}
-              onClick={editing.save}
-            >
-              {editing.saving ? 'Saving' : editing.dirty ? 'Save draft' : 'Saved'}
-            </Button>
+            <Saving editing={editing} />
           </div>
         }
       >
