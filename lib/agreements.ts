@@ -52,11 +52,11 @@ export function agreements({ server, site, token, timeoutMs = 10_000 }: Agreemen
       person: string,
       answers: { id: string; policy: string; version: number; decision: 'agreed' | 'declined' | 'withdrawn' }[],
     ) => post<AgreementAnswers>('answers', { person, answers }),
-    /** Records the tick boxes of a form as somebody left them, each with the sentence that stood beside it in a language. */
+    /** Records the tick boxes of a form as somebody left them, each with our sentence in a language or `sentence`, where another stood beside it. */
     ticks: (
       person: string,
       language: string,
-      ticks: { id: string; use: string; ticked: boolean; withdrawn?: boolean }[],
+      ticks: { id: string; use: string; ticked: boolean; withdrawn?: boolean; sentence?: string }[],
     ) => post<AgreementAnswers>('ticks', { person, language, ticks }),
   };
 }

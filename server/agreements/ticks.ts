@@ -5,6 +5,7 @@ import { appendAgreements } from '../db/agreements.sql';
 import { inTransaction } from '../db/db';
 import { newestAnswers } from '../db/policies.sql';
 import { lockSite } from '../db/sites.sql';
+import { sha256 } from '../gate-code';
 import { announce } from '../live';
 import { Problem } from '../problems';
 import type { AgreeingSite } from './agreeing';
@@ -15,6 +16,8 @@ export interface Tick {
   use: string;
   ticked: boolean;
   withdrawn: boolean;
+  /** What was read, where it was not our own sentence. */
+  sentence?: string;
 }
 
 /** Name under which a ledger has the tick boxes of a use. */
@@ -35,7 +38,7 @@ export function recordTicks(
     const uses = said ? usesToAsk(said.answers) : [];
     const source = kept!.setup.banner.defaultLanguage;
     const at = new Date().toISOString();
-    const bodies = ticks.map(({ id, use: name, ticked, withdrawn }, i) => {
+    const bodies = ticks.map(({ id, use: name, ticked, withdrawn, sentence }, i) => {
       const use = uses.find((one) => one.id === name);
       if (!use)
         throw new Problem(422, 'Some fields are not right', undefined, [
@@ -56,7 +59,11 @@ export function recordTicks(
           decision,
           way: 'api' as const,
         },
-        ...{ contentHash: formNotice(use, who, language, source, '').hash, by: null, reason: null },
+        ...{
+          contentHash: sentence ? sha256(sentence) : formNotice(use, who, language, source, '').hash,
+          by: null,
+          reason: null,
+        },
         ...{ audience: use.audiences[0] ?? 'visitors', language, country: null, at },
       };
     });

@@ -61,6 +61,8 @@ const ticksSchema = z.strictObject({
         ticked: z.boolean(),
         /** Takes back what was ticked before. */
         withdrawn: z.boolean().default(false),
+        /** What was read, where it was not our own sentence. */
+        sentence: z.string().trim().max(2_000).optional(),
       }),
     )
     .min(1, 'at least one tick box')

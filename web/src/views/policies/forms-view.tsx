@@ -79,7 +79,8 @@ await asked.ticks(person, '${language}', [
           </p>
           {mixed && (
             <p className="mb-1 text-held">
-              Your answers stand in it as you gave them; put them into {languageName(language)}.
+              Your answers stand in it as you gave them; put them into {languageName(language)}, and send the sentence
+              along.
             </p>
           )}
           <Code text={html} />
