@@ -46,6 +46,8 @@ export interface PolicyHead {
   changedAt: string;
   /** Whether accounts are asked to agree to it. */
   agree: 'no' | 'may' | 'must';
+  /** For whose people it is; none: for all. */
+  places: string[];
   history: boolean;
   /** The newest first. */
   versions: PolicyVersionHead[];

@@ -48,7 +48,7 @@ export async function writePolicies(call: Call, site: { id: string; key: string;
   });
 
   const terms = await add('terms');
-  await call('PUT', `${at}/${terms}`, { name: 'terms', agree: 'must', history: true });
+  await call('PUT', `${at}/${terms}`, { name: 'terms', agree: 'must', places: [], history: true });
   await handIn(terms, { revision: 1, note: 'For the new accounts', major: true });
   await live(terms, 1);
   await add('cookies');

@@ -41,7 +41,7 @@ beforeEach(() => {
 
 async function livePolicy(kind: string, agree: string): Promise<string> {
   const { id } = (await ines.call('POST', `/sites/${siteId}/policies`, { kind, name: kind })).body;
-  await ines.call('PUT', `/sites/${siteId}/policies/${id}`, { name: kind, agree, history: false });
+  await ines.call('PUT', `/sites/${siteId}/policies/${id}`, { name: kind, agree, places: [], history: false });
   await follow(id, 1, true);
   return id;
 }

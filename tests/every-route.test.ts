@@ -197,7 +197,7 @@ it('somebody of another organisation sees and changes nothing, whatever ids he k
     },
     '/sites/:siteId/agreements/reminders': { days: 3, most: 1 },
     '/sites/:siteId/policies/order': { order: [ids.policyId] },
-    '/sites/:siteId/policies/:policyId': { name: 'theirs', agree: 'must', history: true },
+    '/sites/:siteId/policies/:policyId': { name: 'theirs', agree: 'must', places: [], history: true },
     '/sites/:siteId/policies/:policyId/draft': { revision: 1, draft: policy },
     '/sites/:siteId/policies/:policyId/versions': handedIn,
     '/sites/:siteId/policies/:policyId/versions/:number/reviewers': { reviewers: [] },

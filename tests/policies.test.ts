@@ -114,7 +114,7 @@ describe('a draft', () => {
   it('takes an address that no other has, and is gone for visitors when it is taken away', async () => {
     await handIn();
     await live(1);
-    const settings = { agree: 'must', history: false };
+    const settings = { agree: 'must', places: [], history: false };
     expect((await ines.call('PUT', at, { ...settings, name: 'Über uns' })).body.fields[0].path).toBe('name');
     const other = (await ines.call('POST', `/sites/${siteId}/policies`, { kind: 'terms', name: `terms-${count}` })).body
       .id;
@@ -262,7 +262,7 @@ describe('what visitors read', () => {
     await live(2);
     const first = () => read(`privacy-${count}.en.txt?version=1`);
     expect((await first()).status).toBe(404);
-    await ines.call('PUT', at, { name: `privacy-${count}`, agree: 'no', history: true });
+    await ines.call('PUT', at, { name: `privacy-${count}`, agree: 'no', places: [], history: true });
     expect(await (await first()).text()).not.toContain('The second.');
     expect(await (await read(`privacy-${count}.en.txt`)).text()).toContain('The second.');
   });
@@ -281,6 +281,26 @@ describe('what visitors read', () => {
     expect(declaration).toContain('id="purpose-necessary"');
     await ines.call('DELETE', at);
   });
+});
+
+it('for the people of some places only: the reader’s place decides which cookie policy he gets', async () => {
+  const name = `cookies-us-${count}`;
+  policyId = (await ines.call('POST', `/sites/${siteId}/policies`, { kind: 'cookies', name })).body.id;
+  at = `/sites/${siteId}/policies/${policyId}`;
+  const places = (of: string[]) => ines.call('PUT', at, { name, agree: 'no', places: of, history: false });
+  expect((await places(['US-XX'])).body.fields[0].path).toBe('places[0]');
+  await places(['US-CA', 'eea']);
+  await say('For some places.', 1);
+  await handIn({ revision: 2 });
+  await live(1);
+  const from = async (place: string) => {
+    const answer = await fetch(`${base}/policy.en.txt`, { headers: { 'x-visitor-place': place } });
+    return [(await answer.text()).includes('For some places.'), answer.headers.get('cache-control')];
+  };
+  expect(await from('US-CA')).toEqual([true, 'private, max-age=60']);
+  expect((await from('NO'))[0]).toBe(true);
+  expect((await from('BR'))[0]).toBe(false);
+  await ines.call('DELETE', at);
 });
 
 describe('a copy on a page of the site’s', () => {

@@ -16,7 +16,7 @@ export { laxerThanLaw } from './cross-checks';
 export { DEFAULT_BUTTON, DEFAULT_FACE, DEFAULT_FORM, DEFAULT_PURPOSES, newSetup } from './defaults';
 export { webAddress } from './fields';
 export { type Merged, merged } from './merge';
-export { answerLines, namedPlacesWords, organisationFactsSchema } from './organisation';
+export { answerLines, namedPlacesWords, organisationFactsSchema, placesSchema } from './organisation';
 export {
   type FieldProblem,
   type Parsed,

@@ -3,7 +3,8 @@ import { placeName, placeProblem } from '../places/index';
 import type { OrganisationFacts } from '../regimes/applies';
 import { isPlaceGroup, type PlaceGroup } from '../regimes/groups';
 
-const places = z
+/** Places and groups of places. */
+export const placesSchema = z
   .array(
     z.string().superRefine((place, ctx) => {
       const problem = isPlaceGroup(place) ? null : placeProblem(place);
@@ -17,8 +18,8 @@ const count = z.number().int('whole people').min(0).max(10_000_000_000);
 
 /** What an organisation answers of itself, to learn which laws bind it. What is left out was not answered. */
 export const organisationFactsSchema = z.strictObject({
-  established: places.min(1, 'say where it is established'),
-  offersTo: places,
+  established: placesSchema.min(1, 'say where it is established'),
+  offersTo: placesSchema,
   revenue: z
     .strictObject({
       amount: z.number().min(0, 'not below zero').max(1e15),

@@ -121,7 +121,7 @@ export function setPolicy(
   actor: Actor,
   siteId: string,
   id: string,
-  settings: Pick<Policy, 'name' | 'agree' | 'history'>,
+  settings: Pick<Policy, 'name' | 'agree' | 'places' | 'history'>,
 ): Promise<void> {
   return act(db, actor, siteId, 'set-policy', async (tx) => {
     await heldPolicy(tx, actor, siteId, id);

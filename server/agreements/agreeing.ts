@@ -9,6 +9,7 @@ import {
   standings,
   titleIn,
 } from '@douane/core/agreements';
+import { covers } from '@douane/core/regimes';
 import type { Release } from '@douane/core/release';
 import type { Config } from '../config';
 import {
@@ -57,10 +58,14 @@ export interface PersonStanding {
   records: AgreementRecord[];
 }
 
+/** Whether a policy is for people of a place; of whom nobody knows where he is, it is. */
+export const isFor = (places: readonly string[], code: string | null): boolean =>
+  places.length === 0 || code === null || places.some((place) => covers(place, code));
+
 /** Policies that accounts of an audience are asked to agree to, as they are live. */
-export const askedOf = (live: readonly LivePolicy[], audience: string): AskedPolicy[] =>
+export const askedOf = (live: readonly LivePolicy[], audience: string, country: string | null): AskedPolicy[] =>
   live
-    .filter(({ agree, content }) => agree !== 'no' && content.audience === audience)
+    .filter(({ agree, places, content }) => agree !== 'no' && content.audience === audience && isFor(places, country))
     .map(({ name, agree, number, hash, since, content }) => ({
       ...{ name, audience, version: number, contentHash: hash, since, must: agree === 'must' },
       titles: Object.fromEntries(Object.entries(content.languages).map(([tag, { title }]) => [tag, title])),
@@ -76,7 +81,11 @@ export async function standingOf(
   if (!person) throw notFound('person');
   const live = await livePolicies(db, site.organisationId, site.siteId);
   const records = await agreementsOf(db, site, person.person);
-  return { person, records, policies: standings(askedOf(live, person.audience), records, person.byGuardian) };
+  return {
+    person,
+    records,
+    policies: standings(askedOf(live, person.audience, person.country), records, person.byGuardian),
+  };
 }
 
 /** What a site asks when somebody signs in: keeps whom it is about, and says how he stands. */

@@ -26,6 +26,8 @@ export interface Policy {
   changedBy: string;
   changedAt: Date;
   agree: Agree;
+  /** Places and groups of places for whose people it is; none: for all. */
+  places: string[];
   /** Earlier versions can be read by everybody. */
   history: boolean;
 }
@@ -46,7 +48,7 @@ export interface PolicyVersion {
 }
 
 const POLICY = `SELECT p.id, p.site_id AS "siteId", p.kind, p.name, p.draft, p.revision, o.name AS "changedBy",
-    p.changed_at AS "changedAt", p.agree, p.history
+    p.changed_at AS "changedAt", p.agree, p.places, p.history
   FROM policy p JOIN person o ON o.id = p.changed_by`;
 
 /** A draft as it is compared: JSON columns give their fields in an order of their own. */
@@ -122,13 +124,13 @@ export async function savePolicySettings(
   organisationId: string,
   siteId: string,
   id: string,
-  { name, agree, history }: Pick<Policy, 'name' | 'agree' | 'history'>,
+  { name, agree, places, history }: Pick<Policy, 'name' | 'agree' | 'places' | 'history'>,
 ): Promise<boolean> {
   const { rowCount } = await db.query(
-    `UPDATE policy SET name = $4, agree = $5, history = $6
+    `UPDATE policy SET name = $4, agree = $5, history = $6, places = $7
      WHERE organisation_id = $1 AND site_id = $2 AND id = $3 AND NOT EXISTS (
        SELECT 1 FROM policy q WHERE q.site_id = $2 AND q.name = $4 AND q.id <> $3 AND q.removed_at IS NULL)`,
-    [organisationId, siteId, id, name, agree, history],
+    [organisationId, siteId, id, name, agree, history, asJson(places)],
   );
   return rowCount === 1;
 }
@@ -279,13 +281,14 @@ export async function callOffLive(db: Queryable, organisationId: string, version
 /** Number of the last major version up to `v`, or of the first one. */
 const SINCE = `coalesce((SELECT max(m.number) FROM policy_version m WHERE m.policy_id = p.id AND m.major
   AND m.live_from <= v.live_from AND m.number <= v.number), 1) AS since`;
-const LIVE = `p.name, p.kind, p.agree, p.history, v.number, ${SINCE}, v.hash, v.live_from AS "liveFrom", v.content`;
+const LIVE = `p.name, p.kind, p.agree, p.places, p.history, v.number, ${SINCE}, v.hash, v.live_from AS "liveFrom", v.content`;
 
 /** What visitors can read of a site's policies: the versions that are live, and with `history` those before them. */
 export interface LivePolicy {
   name: string;
   kind: PolicyKindId;
   agree: Agree;
+  places: string[];
   history: boolean;
   number: number;
   /** The version that was the last major change, up to this one: agreeing to any from it on still counts. */

@@ -54,8 +54,12 @@ export function agreementRoutes(context: ServerContext): Router {
       else byPerson.set(record.person, [record]);
     }
     const shares = new Map<string, AgreementOverview['shares'][number]>();
-    for (const { person, audience, byGuardian } of persons) {
-      for (const { policy, standing } of standings(askedOf(live, audience), byPerson.get(person) ?? [], byGuardian)) {
+    for (const { person, audience, country, byGuardian } of persons) {
+      for (const { policy, standing } of standings(
+        askedOf(live, audience, country),
+        byPerson.get(person) ?? [],
+        byGuardian,
+      )) {
         const { name, version, must } = policy;
         const share = shares.get(name) ?? {
           ...{ policy: name, title: titleIn(policy), version, audience, must },

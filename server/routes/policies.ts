@@ -1,6 +1,7 @@
 import type { PolicyComments, PolicyList, PolicyVersionText } from '@douane/api';
 import { answersSchema, contentOf, POLICY_KINDS, policyDraftSchema, writtenPolicy } from '@douane/core/policy';
 import { compileRelease } from '@douane/core/release';
+import { placesSchema } from '@douane/core/setup';
 import { languageTag, webAddress } from '@douane/core/setup/fields';
 import { gateBase } from '@douane/core/setup/gate-base';
 import { POLICY_FORMS, policyFileAs, policyForm } from '@douane/gate';
@@ -51,7 +52,12 @@ const day = z.iso.date('a day such as 2026-12-31');
 /** What stands in an address, and is not the name of a file of the gate. */
 const name = z.string().regex(/^[a-z0-9][a-z0-9-]{0,59}$/, 'small letters, digits and hyphens, at most 60');
 const addSchema = z.strictObject({ kind: z.enum(POLICY_KINDS), name });
-const settingsSchema = z.strictObject({ name, agree: z.enum(['no', 'may', 'must']), history: z.boolean() });
+const settingsSchema = z.strictObject({
+  name,
+  agree: z.enum(['no', 'may', 'must']),
+  places: placesSchema,
+  history: z.boolean(),
+});
 const handInSchema = z.strictObject({
   revision,
   note: words,

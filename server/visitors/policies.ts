@@ -9,6 +9,7 @@ import {
 import type { Release } from '@douane/core/release';
 import { POLICY_FORMS, policyFileAs, policyForm } from '@douane/gate';
 import { type Request, type Response, Router } from 'express';
+import { isFor } from '../agreements/agreeing';
 import type { ServerContext } from '../context';
 import type { LivePolicy } from '../db/policies.sql';
 import { notFound } from '../problems';
@@ -35,7 +36,11 @@ interface Readable {
  * most, `NAME.LANGUAGE.FORM` in one that is named, `/g/SITE/policy` the cookie policy, `/g/SITE/declaration.LANGUAGE.FORM`
  * the list of what is stored alone. `?version=` asks for an earlier one where its history is open.
  */
-export function policyRoutes({ served, config }: Pick<ServerContext, 'served' | 'config'>): Router {
+export function policyRoutes({
+  served,
+  config,
+  placeOf,
+}: Pick<ServerContext, 'served' | 'config' | 'placeOf'>): Router {
   const router = Router();
 
   const inForce = async (req: Request): Promise<Served> => {
@@ -49,8 +54,8 @@ export function policyRoutes({ served, config }: Pick<ServerContext, 'served' | 
     const at = await inForce(req);
     const policies = await served.livePolicies(at.site);
     res.set({ 'access-control-allow-origin': '*', 'cache-control': `public, max-age=${LIFE}` }).json({
-      policies: policies.map(({ name, kind, agree, number, hash, liveFrom, content }) => ({
-        ...{ name, kind, agree, version: number, hash, from: liveFrom, audience: content.audience },
+      policies: policies.map(({ name, kind, agree, places, number, hash, liveFrom, content }) => ({
+        ...{ name, kind, agree, places, version: number, hash, from: liveFrom, audience: content.audience },
         titles: Object.fromEntries(Object.entries(content.languages).map(([tag, { title }]) => [tag, title])),
         address: `${req.baseUrl}/${at.site.key}/policies/${name}`,
       })),
@@ -74,7 +79,11 @@ export function policyRoutes({ served, config }: Pick<ServerContext, 'served' | 
 
   router.get(['/:key/policy', '/:key/policy.:language.:form'], async (req, res) => {
     const at = await inForce(req);
-    const written = (await served.livePolicies(at.site)).find(({ kind }) => kind === 'cookies');
+    const code = placeOf(req) || null;
+    const ofKind = (await served.livePolicies(at.site)).filter(({ kind }) => kind === 'cookies');
+    const written = ofKind.find(({ places }) => isFor(places, code));
+    // Where it depends on the reader's place nobody between may keep it for the next.
+    if (ofKind.some(({ places }) => places.length > 0)) res.locals.ofPlace = true;
     await send(
       req,
       res,
@@ -115,7 +124,7 @@ export function policyRoutes({ served, config }: Pick<ServerContext, 'served' | 
     res
       .set({
         'access-control-allow-origin': '*',
-        'cache-control': `public, max-age=${LIFE}`,
+        'cache-control': `${res.locals.ofPlace ? 'private' : 'public'}, max-age=${LIFE}`,
         'content-language': language,
         ...(asked === undefined && { vary: 'accept-language' }),
         ...(form === 'html' && { 'content-security-policy': PAGE }),

@@ -25,6 +25,8 @@ CREATE TABLE policy (
   position int NOT NULL,
   -- Whether accounts of its audience are asked to agree to it.
   agree text NOT NULL DEFAULT 'no' CHECK (agree IN ('no', 'may', 'must')),
+  -- Places and groups of places for whose people it is; none: for all.
+  places jsonb NOT NULL DEFAULT '[]',
   -- Earlier versions can be read by everybody.
   history boolean NOT NULL DEFAULT false,
   removed_at timestamptz

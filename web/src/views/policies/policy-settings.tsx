@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { call, fieldsAtFault } from '../../api/client';
 import { SelectRow, TextRow, TickRow } from '../../ui/fields';
 import { Button, Section, Trouble } from '../../ui/parts';
+import { PlacePicker } from '../regions/place-picker';
 import { useSite } from '../site-frame';
 
 /** A policy's address, what it asks of accounts, and its place among the others. */
@@ -13,11 +14,11 @@ export function PolicySettings({ policy, list: { policies } }: { policy: PolicyH
   const [name, setName] = useState(policy.name);
   const done = { onSuccess: () => client.invalidateQueries({ queryKey: ['policies', siteId] }) };
   const base = `/sites/${siteId}/policies`;
-  type Settings = Pick<PolicyHead, 'name' | 'agree' | 'history'>;
+  type Settings = Pick<PolicyHead, 'name' | 'agree' | 'places' | 'history'>;
   const set = useMutation({
     mutationFn: (change: Partial<Settings>) => {
-      const { agree, history } = policy;
-      return call('PUT', `${base}/${policy.id}`, { name: policy.name, agree, history, ...change });
+      const { agree, places, history } = policy;
+      return call('PUT', `${base}/${policy.id}`, { name: policy.name, agree, places, history, ...change });
     },
     ...done,
   });
@@ -51,6 +52,12 @@ export function PolicySettings({ policy, list: { policies } }: { policy: PolicyH
         options={{ no: 'are not asked', may: 'may', must: 'must' }}
         onChange={(agree) => set.mutate({ agree })}
       />
+      <div className="mb-1.5">
+        <span className="text-ink2">
+          {policy.places.length === 0 ? 'For people everywhere, or only in' : 'For people in'}
+        </span>
+        <PlacePicker label="For people in" places={policy.places} onChange={(places) => set.mutate({ places })} />
+      </div>
       <TickRow
         label="Everybody may read earlier versions"
         checked={policy.history}

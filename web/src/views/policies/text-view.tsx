@@ -1,8 +1,17 @@
 import { languageName } from '@douane/core/language/name';
-import { type Block, blockState, livePreview, type PolicyDraft, withSection, wordsIn } from '@douane/core/policy';
+import {
+  AUDIENCES,
+  type Block,
+  blockState,
+  livePreview,
+  type PolicyDraft,
+  withSection,
+  wordsIn,
+} from '@douane/core/policy';
 import { plural } from '@douane/core/words';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import { SelectRow } from '../../ui/fields';
 import { Button, Finding, ListAndDocket, Section, Trouble } from '../../ui/parts';
 import { useSite } from '../site-frame';
 import { BlockComments, useComments } from './block-comments';
@@ -90,6 +99,12 @@ export function TextView() {
         </p>
       )}
       <Conflicts draft={draft} onSettle={change} />
+      <SelectRow
+        label="For"
+        value={draft.audience}
+        options={AUDIENCES}
+        onChange={(audience) => change((one) => ({ ...one, audience }), true)}
+      />
       <label className="mb-2 block">
         <span className="text-ink2">Title</span>
         <input
