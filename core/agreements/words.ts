@@ -28,8 +28,8 @@ const en: AgreementWords = {
   lead: 'Read each, tick what you agree to, and keep your answer. What is not ticked counts as a no.',
   guardianLead:
     'A child wants to use this site and named you as parent or guardian. Tick what you agree to for the child.',
-  must: 'needed to go on',
-  may: 'of your own free choice',
+  must: 'Needed to go on',
+  may: 'Of your own free choice',
   read: 'Read it',
   agree: (title) => `I agree: ${title}`,
   save: 'Keep my answer',
@@ -50,8 +50,8 @@ const de: AgreementWords = {
   lead: 'Lesen Sie jedes, haken Sie an, womit Sie einverstanden sind, und speichern Sie. Was nicht angehakt ist, gilt als Nein.',
   guardianLead:
     'Ein Kind möchte diese Seite nutzen und hat Sie als Eltern oder Sorgeberechtigte genannt. Haken Sie an, womit Sie für das Kind einverstanden sind.',
-  must: 'nötig, um fortzufahren',
-  may: 'freiwillig',
+  must: 'Nötig, um fortzufahren',
+  may: 'Freiwillig',
   read: 'Lesen',
   agree: (title) => `Ich bin einverstanden: ${title}`,
   save: 'Antwort speichern',
