@@ -2,7 +2,8 @@ import { asHtml, comparedCopy, policyDocument } from '@douane/core/policy';
 import { pageWords, wordsOf } from '@douane/scanner';
 import type { Config } from './config';
 import type { Queryable } from './db/db';
-import { dueCopies, liveContents, type PolicyCopy, saveCopy } from './db/policies.sql';
+import { dueCopies, type PolicyCopy, saveCopy } from './db/policy-copies.sql';
+import { liveContents } from './db/policy-versions.sql';
 import { releaseInForce } from './db/releases.sql';
 import { announce } from './live';
 

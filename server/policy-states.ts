@@ -1,7 +1,8 @@
 import type { SiteState } from '@douane/core/board';
 import { type VersionState, versionStates } from '@douane/core/policy';
 import type { Queryable } from './db/db';
-import { countPolicyRows, listPolicyVersions, type PolicyVersion } from './db/policies.sql';
+import { countPolicyRows } from './db/policies.sql';
+import { listPolicyVersions, type PolicyVersion } from './db/policy-versions.sql';
 
 /** How each version of a policy stands at this moment, by its number. */
 export const statesOf = (versions: readonly PolicyVersion[]): Map<number, VersionState> =>

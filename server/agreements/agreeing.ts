@@ -25,7 +25,7 @@ import {
   personOfSite,
 } from '../db/agreements.sql';
 import { type Db, inTransaction, type Queryable } from '../db/db';
-import { type LivePolicy, livePolicies } from '../db/policies.sql';
+import { type LivePolicy, livePolicies } from '../db/policy-versions.sql';
 import { releaseInForce } from '../db/releases.sql';
 import { lockSite } from '../db/sites.sql';
 import { sha256 } from '../gate-code';

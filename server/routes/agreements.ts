@@ -10,7 +10,7 @@ import { pseudonym } from '../agreements/pseudonym';
 import { answer } from '../answer';
 import type { ServerContext } from '../context';
 import { agreementDays, agreementLedger, agreementSettings, listPersons, saveReminders } from '../db/agreements.sql';
-import { livePolicies } from '../db/policies.sql';
+import { livePolicies } from '../db/policy-versions.sql';
 import { Problem } from '../problems';
 import { bodyOf } from './body';
 import { personOf } from './session';

@@ -10,33 +10,23 @@ import { z } from 'zod';
 import {
   addCopy,
   addPolicy,
-  callOff,
   comment,
-  goLive,
-  handIn,
   type PolicyActor,
   removeCopy,
   removePolicy,
-  review,
   saveAnswers,
   savePolicy,
   setPolicy,
   setPolicyOrder,
-  setReviewers,
   settle,
 } from '../acts/policies';
+import { callOff, goLive, handIn, review, setReviewers } from '../acts/policy-versions';
 import { answer } from '../answer';
 import type { ServerContext } from '../context';
-import {
-  listColleagues,
-  listComments,
-  listCopies,
-  listPolicies,
-  listPolicyVersions,
-  type Policy,
-  policyById,
-  policyContent,
-} from '../db/policies.sql';
+import { listColleagues, listPolicies, type Policy, policyById } from '../db/policies.sql';
+import { listComments } from '../db/policy-comments.sql';
+import { listCopies } from '../db/policy-copies.sql';
+import { listPolicyVersions, policyContent } from '../db/policy-versions.sql';
 import { releaseInForce } from '../db/releases.sql';
 import { policySource, slippedServices, writtenFrom } from '../policies';
 import { lookAtCopy } from '../policy-copies';

@@ -11,7 +11,7 @@ import { POLICY_FORMS, policyFileAs, policyForm } from '@douane/gate';
 import { type Request, type Response, Router } from 'express';
 import { isFor } from '../agreements/agreeing';
 import type { ServerContext } from '../context';
-import type { LivePolicy } from '../db/policies.sql';
+import type { LivePolicy } from '../db/policy-versions.sql';
 import { notFound } from '../problems';
 import { isPrintable } from '../reports/policy-pdf';
 import { pdfThread } from '../threads/run-thread';

@@ -1,7 +1,7 @@
 import type { Release } from '@douane/core/release';
 import { LRUCache } from 'lru-cache';
 import type { Db } from '../db/db';
-import { type LivePolicy, livePolicies, pastPolicy } from '../db/policies.sql';
+import { type LivePolicy, livePolicies, pastPolicy } from '../db/policy-versions.sql';
 import { gateFile, publishedRelease, type ServedSite, servedSite } from '../db/releases.sql';
 import { KeptFresh } from './kept-fresh';
 
