@@ -89,9 +89,9 @@ export function createApp(context: ServerContext): { app: Express; close(): void
     res.set('cache-control', 'no-store');
     next();
   });
+  // A policy may have two hundred pages, in several languages; so much is taken from those who are signed in alone.
+  api.use('/sites/:siteId/policies', sessions, requirePerson(context), express.json({ limit: '16mb' }));
   // A body has to say that it is JSON, which no other site can have a browser send without asking first.
-  // A policy may have two hundred pages, in several languages.
-  api.use('/sites/:siteId/policies', express.json({ limit: '16mb' }));
   api.use(express.json({ limit: '2mb' }), sessions);
   api.use((req, res, next) => {
     if (req.session.person) csrf.csrfSynchronisedProtection(req, res, next);
