@@ -131,6 +131,20 @@ it('what it is written from changes, and what was written by hand stays', async 
   await saved();
 });
 
+it('what a colleague answers meanwhile comes in, and what was typed stays', async () => {
+  await page.goto(`${site}/policies/questions`);
+  await part('Who is responsible').getByLabel('Postal address').fill('Quay 3');
+  const { answers, revision } = (await ines.call('GET', api())).body;
+  answers.rightsUrl = 'https://ferries.example/rights';
+  await ines.call('PUT', `${api().replace('policies', 'policy-answers')}`, { revision, answers });
+  await main.getByText('Somebody else answered meanwhile').waitFor();
+  expect(await main.getByLabel('Page on which they are used').inputValue()).toBe('https://ferries.example/rights');
+  await main.getByRole('button', { name: 'Keep these answers' }).click();
+  await main.getByRole('button', { name: 'Kept', exact: true }).waitFor();
+  const kept = (await ines.call('GET', api())).body.answers;
+  expect([kept.controller.address, kept.rightsUrl]).toEqual(['Quay 3', 'https://ferries.example/rights']);
+});
+
 it('two people in one paragraph lose nothing of either', async () => {
   const at = await added('privacy');
   await page.goto(at);

@@ -13,7 +13,7 @@ import {
 } from '@douane/core/policy';
 import { plural } from '@douane/core/words';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo } from 'react';
 import { useLocation } from 'react-router';
 import { call, fieldsAtFault } from '../../api/client';
 import { SelectRow, TickRow } from '../../ui/fields';
@@ -24,6 +24,7 @@ import { FindingList } from './finding-list';
 import { PoliciesLinks } from './policies-links';
 import { Field, Long, PartyFields } from './question-fields';
 import { RecipientFields } from './recipient-fields';
+import { useAnswers } from './use-answers';
 import { UseFields } from './use-fields';
 import { usePolicies } from './use-policies';
 
@@ -31,24 +32,29 @@ import { usePolicies } from './use-policies';
 export function QuestionsView() {
   const { data, error } = usePolicies(useSite().id);
   if (!data) return <Trouble error={error} />;
-  return <Questions key={data.revision} list={data} />;
+  return <Questions list={data} />;
 }
 
 function Questions({ list }: { list: PolicyList }) {
   const { id: siteId } = useSite();
   const client = useQueryClient();
-  const [answers, setAnswers] = useState(list.answers);
+  const { answers, setAnswers, edited, taken, revision, revert, saved } = useAnswers(list);
   const fresh = list.revision === 0;
-  const dirty = fresh || (answers !== list.answers && JSON.stringify(answers) !== JSON.stringify(list.answers));
-  useUnsaved(dirty && answers !== list.answers);
+  const dirty = fresh || edited;
+  useUnsaved(edited);
   const { hash } = useLocation();
   useEffect(() => {
     if (hash) document.getElementById(hash.slice(1))?.scrollIntoView();
   }, [hash]);
   const save = useMutation({
-    mutationFn: () =>
-      call<{ revision: number }>('PUT', `/sites/${siteId}/policy-answers`, { revision: list.revision, answers }),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['policies', siteId] }),
+    mutationFn: (sent: Answers) =>
+      call<{ revision: number }>('PUT', `/sites/${siteId}/policy-answers`, { revision, answers: sent }),
+    onSuccess: async (_, sent) => {
+      await client.invalidateQueries({ queryKey: ['policies', siteId] });
+      saved(sent);
+    },
+    // Somebody may have answered before us.
+    onError: () => client.invalidateQueries({ queryKey: ['policies', siteId] }),
   });
   const set = (change: Partial<Answers>) => setAnswers({ ...answers, ...change });
   const problems = fieldsAtFault(save.error);
@@ -90,7 +96,7 @@ function Questions({ list }: { list: PolicyList }) {
         noValidate
         onSubmit={(event) => {
           event.preventDefault();
-          save.mutate();
+          save.mutate(answers);
         }}
       >
         <Finding
@@ -100,8 +106,8 @@ function Questions({ list }: { list: PolicyList }) {
               <Button type="submit" kind={dirty ? 'act' : 'plain'} disabled={!dirty || save.isPending}>
                 {save.isPending ? 'Keeping' : dirty ? 'Keep these answers' : 'Kept'}
               </Button>
-              {answers !== list.answers && (
-                <Button kind="quiet" onClick={() => setAnswers(list.answers)}>
+              {edited && (
+                <Button kind="quiet" onClick={revert}>
                   Take back
                 </Button>
               )}
@@ -112,6 +118,12 @@ function Questions({ list }: { list: PolicyList }) {
             ? 'Nobody has answered yet. What stands here is proposed from the inventory and the laws of the site.'
             : 'Asked once, for every policy of the site.'}
         </Finding>
+        {taken && (
+          <p role="status" className="mb-2 border-l-4 border-held bg-sheet px-3 py-2">
+            Somebody else answered meanwhile, and that is in here now.
+            {taken.length > 0 && ` What you typed stands in ${taken.join(', ')}.`}
+          </p>
+        )}
         <FieldProblems of={problems} />
         {problems.length === 0 && <Trouble error={save.error} />}
 
