@@ -203,6 +203,10 @@ describe('a child', () => {
     expect(rows.map(({ all }) => all).join()).not.toContain('guardian.');
   });
 
+  it('whose country nobody told is one by the strictest of the site’s laws', async () => {
+    expect(await standing({ age: 15 })).toEqual(['guardian']);
+  });
+
   it('of sixteen needs none', async () => {
     expect(await standing({ age: 16, country: 'DE' })).toEqual(['pending']);
   });

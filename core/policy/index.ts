@@ -3,6 +3,7 @@ export { CHOICE_FRAGMENT } from './choice-fragment';
 export { type ComparedCopy, type CopyState, comparedCopy } from './copies';
 export { DECLARATION_FORMAT, type Declaration, declarationOf } from './declaration';
 export * from './draft';
+export { isForPlace } from './facts';
 export { type FormNotice, formNotice, usesToAsk } from './form-notice';
 export {
   KINDS,
@@ -16,7 +17,7 @@ export * from './lint/index';
 export { pageStyle } from './page';
 export * from './policy';
 export { missingUses, proposedAnswers, staleUses } from './propose';
-export { type ComparedBlock, comparedText, countChanged, type Piece } from './rich/compare';
+export { type ComparedBlock, comparedText, countChanged, countOther, type Piece } from './rich/compare';
 export { blockElements } from './rich/elements';
 export { type Conflict, mergedText } from './rich/merge';
 export {

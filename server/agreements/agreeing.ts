@@ -9,7 +9,7 @@ import {
   standings,
   titleIn,
 } from '@douane/core/agreements';
-import { covers } from '@douane/core/regimes';
+import { isForPlace } from '@douane/core/policy';
 import type { Release } from '@douane/core/release';
 import type { Config } from '../config';
 import {
@@ -58,14 +58,12 @@ export interface PersonStanding {
   records: AgreementRecord[];
 }
 
-/** Whether a policy is for people of a place; of whom nobody knows where he is, it is. */
-export const isFor = (places: readonly string[], code: string | null): boolean =>
-  places.length === 0 || code === null || places.some((place) => covers(place, code));
-
 /** Policies that accounts of an audience are asked to agree to, as they are live. */
 export const askedOf = (live: readonly LivePolicy[], audience: string, country: string | null): AskedPolicy[] =>
   live
-    .filter(({ agree, places, content }) => agree !== 'no' && content.audience === audience && isFor(places, country))
+    .filter(
+      ({ agree, places, content }) => agree !== 'no' && content.audience === audience && isForPlace(places, country),
+    )
     .map(({ name, agree, number, hash, since, content }) => ({
       ...{ name, audience, version: number, contentHash: hash, since, must: agree === 'must' },
       titles: Object.fromEntries(Object.entries(content.languages).map(([tag, { title }]) => [tag, title])),
@@ -104,10 +102,10 @@ export async function askFor(db: Db, site: AgreeingSite, told: ToldPerson): Prom
 }
 
 /** Without a country the law of all that the site serves that is strictest counts. */
-function aloneFrom({ setup, rules, compiledOn }: Release, country: string | undefined): number {
+function aloneFrom({ rules, compiledOn }: Release, country: string | undefined): number {
   if (country) return ageAlone(country, rules, compiledOn);
-  const places = setup.banner && Object.keys(rules.places).map((code) => code.split('-')[0]!);
-  return Math.max(13, ...[...new Set(places)].map((code) => ageAlone(code, rules, compiledOn)));
+  const countries = new Set(Object.keys(rules.places).map((code) => code.split('-')[0]!));
+  return Math.max(...[...countries].map((code) => ageAlone(code, rules, compiledOn)), ageAlone('', rules, compiledOn));
 }
 
 /** Whether a person has still to answer what he must. */

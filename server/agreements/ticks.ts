@@ -21,7 +21,7 @@ export interface Tick {
 }
 
 /** Name under which a ledger has the tick boxes of a use. */
-export const tickName = (use: string): string => `form/${use}`;
+const tickName = (use: string): string => `form/${use}`;
 
 /** Writes what somebody ticked in a form of the site's, with the hash of the sentence that stood beside it. */
 export function recordTicks(

@@ -2,6 +2,7 @@ import { lookUpLanguage } from '@douane/core/language';
 import {
   cookiePolicy,
   declarationPolicy,
+  isForPlace,
   type PolicyContent,
   policyDocument,
   type VersionFacts,
@@ -9,7 +10,6 @@ import {
 import type { Release } from '@douane/core/release';
 import { POLICY_FORMS, policyFileAs, policyForm } from '@douane/gate';
 import { type Request, type Response, Router } from 'express';
-import { isFor } from '../agreements/agreeing';
 import type { ServerContext } from '../context';
 import type { LivePolicy } from '../db/policy-versions.sql';
 import { notFound } from '../problems';
@@ -81,7 +81,7 @@ export function policyRoutes({
     const at = await inForce(req);
     const code = placeOf(req) || null;
     const ofKind = (await served.livePolicies(at.site)).filter(({ kind }) => kind === 'cookies');
-    const written = ofKind.find(({ places }) => isFor(places, code));
+    const written = ofKind.find(({ places }) => isForPlace(places, code));
     // Where it depends on the reader's place nobody between may keep it for the next.
     if (ofKind.some(({ places }) => places.length > 0)) res.locals.ofPlace = true;
     await send(

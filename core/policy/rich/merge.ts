@@ -80,7 +80,7 @@ function mergedBlock(before: Block | undefined, mine: Block, theirs: Block): { n
 const isLine = ({ type }: RichNode) => type === 'paragraph' || type === 'heading';
 
 /** Words, each with the space before it and its marks; as texts, since those can be compared. */
-export const tokensOf = ({ content = [] }: RichNode): string[] =>
+const tokensOf = ({ content = [] }: RichNode): string[] =>
   content.flatMap((node) =>
     node.type === 'text'
       ? (node.text!.match(/\s*[\p{L}\p{N}\p{M}_]+|\s*[^\s\p{L}\p{N}\p{M}_]|\s+/gu) ?? []).map((word) =>

@@ -3,6 +3,7 @@ import {
   AUDIENCES,
   type Block,
   blockState,
+  countOther,
   livePreview,
   type PolicyDraft,
   withSection,
@@ -23,14 +24,6 @@ import { Saving } from './saving';
 
 const PolicyEditor = lazy(async () => ({ default: (await import('./policy-editor')).PolicyEditor }));
 
-/** How many blocks writing it anew would change. */
-const countAnew = (before: readonly Block[], after: readonly Block[]): number => {
-  const was = new Map(before.map((block) => [block.attrs.id, JSON.stringify(block)]));
-  const changed = after.filter((block) => was.get(block.attrs.id) !== JSON.stringify(block)).length;
-  const gone = before.filter(({ attrs }) => !after.some((one) => one.attrs.id === attrs.id)).length;
-  return changed + gone;
-};
-
 /** The text of a policy, in the language that it is written in. */
 export function TextView() {
   const site = useSite();
@@ -44,7 +37,7 @@ export function TextView() {
   );
   const marks = useMemo(() => marksOf(draft, comments.open), [draft, comments.open]);
   const differs =
-    countAnew(draft.blocks, anew.blocks) + Object.keys(anew.conflicts).length - Object.keys(draft.conflicts).length;
+    countOther(draft.blocks, anew.blocks) + Object.keys(anew.conflicts).length - Object.keys(draft.conflicts).length;
   const title = draft.titles[draft.source] ?? '';
   const grave = findings.filter(({ weight }) => weight !== 'advice').length;
   const base = `/api/sites/${site.id}/policies/${policy.id}/draft.${draft.source}`;
