@@ -7,6 +7,7 @@ import {
   type PolicyContent,
   policyDocument,
   policyFile,
+  type Reading,
   type VersionFacts,
 } from '@douane/core/policy';
 import type { Release } from '@douane/core/release';
@@ -19,16 +20,19 @@ export type PolicyForm = keyof typeof POLICY_FORMS;
 export const policyForm = (end: string | undefined): PolicyForm | undefined =>
   end !== undefined && Object.hasOwn(POLICY_FORMS, end) ? (end as PolicyForm) : undefined;
 
-/** A version of a policy as a file, with the release that its live blocks tell of. `name`: what its files begin with. */
+/** A version of a policy that is read. `name`: what its files begin with. */
+type PolicyFile = Omit<Reading, 'besideGate'> & { name: string; content: PolicyContent; version: VersionFacts };
+
+/** A version of a policy as a file, with the release that its live blocks tell of. */
 export function policyFileAs(
-  { name, content, version }: { name: string; content: PolicyContent; version: VersionFacts },
+  { name, content, version, ...reading }: PolicyFile,
   release: Release,
   language: string,
   form: PolicyForm,
 ): string {
   if (form !== 'js')
-    return documentAs(content, release, language, version, form, (other) => policyFile(name, other, 'html'));
-  const { parts } = policyDocument(content, release, language, version, true);
+    return documentAs(content, release, language, version, form, (other) => policyFile(name, other, 'html'), reading);
+  const { parts } = policyDocument(content, release, language, version, { besideGate: true, find: '' });
   return `(${putIn})(${JSON.stringify({ lang: language, dir: directionOf(language), parts })})`;
 }
 
@@ -65,5 +69,32 @@ function putIn({ lang, dir, parts }: { lang: string; dir: string; parts: Part[] 
   whole.lang = lang;
   whole.dir = dir;
   whole.append(...parts.map(built));
+  const finder = whole.querySelector<HTMLFormElement>('form[data-douane-find]');
+  const says = (part: Element, what: string) => (part.textContent ?? '').toLowerCase().includes(what);
+  // As the server does: a service that is called so with all that it stores, of others what is called so.
+  const find = () => {
+    const wanted = (finder!.querySelector('input')?.value ?? '').trim().toLowerCase();
+    let none = true;
+    for (const purpose of whole.querySelectorAll<HTMLElement>('section[id^="purpose-"]')) {
+      purpose.hidden = true;
+      for (const service of purpose.querySelectorAll<HTMLElement>('section')) {
+        const called = [...service.querySelectorAll(':scope > h3, :scope > dl')].some((one) => says(one, wanted));
+        service.hidden = !called;
+        for (const item of service.querySelectorAll<HTMLElement>('li')) {
+          item.hidden = !called && !says(item, wanted);
+          if (!item.hidden) service.hidden = false;
+        }
+        if (!service.hidden || wanted === '') purpose.hidden = none = false;
+      }
+      if (wanted === '') purpose.hidden = none = false;
+    }
+    const status = finder!.querySelector<HTMLElement>('[role="status"]');
+    if (status) status.hidden = !none;
+  };
+  finder?.addEventListener('input', find);
+  finder?.addEventListener('submit', (event) => {
+    event.preventDefault();
+    find();
+  });
   script?.after(whole);
 }

@@ -3,8 +3,9 @@ import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { type Answers, contentOf, type PolicyDraft } from '@douane/core/policy';
 import { addOrganisation } from '@douane/server';
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { insertPerson, markLeft } from '../server/db/people.sql';
+import { tellReviewers } from '../server/notices/review-letters';
 import { Client, startWorld, type World } from './support/world';
 
 /** Policies from their answers to what visitors read: acts, SQL, and what is served. */
@@ -176,6 +177,36 @@ describe('a version', () => {
     expect((await live(1)).status).toBe(204);
   });
 
+  it('tells its reviewers by mail, once, and again on the day before their word is due', async () => {
+    const { id, email } = await colleague('mara');
+    await handIn({ reviewers: [id], dueOn: '2099-01-31', note: 'Longer kept' });
+    const letters = () => world.mailbox.letters.filter(({ to }) => to.includes(email));
+    const tell = async () => {
+      await tellReviewers(world.db, world.config);
+      return letters().length;
+    };
+    await vi.waitFor(async () => expect(await tell()).toBe(1));
+    const { text } = letters()[0]!;
+    for (const words of ['Ines Varga asks', 'version 1', 'by 2099-01-31', 'Longer kept', `${at}/versions`])
+      expect(text).toContain(words);
+    expect(await tell()).toBe(1);
+    const move = (what: string) =>
+      world.db.query(`UPDATE policy_review SET told_at = now() - interval '9 days' WHERE person_id = $1 AND ${what}`, [
+        id,
+      ]);
+    await move('decision IS NULL');
+    expect(await tell()).toBe(1);
+    await ines.call('PUT', `${at}/versions/1/reviewers`, { reviewers: [] });
+    await handIn({ reviewers: [id], dueOn: new Date().toISOString().slice(0, 10), note: 'Soon' }).then(({ status }) =>
+      expect(status).toBe(409),
+    );
+    await say('Another.', 1);
+    await handIn({ revision: 2, reviewers: [id], dueOn: new Date().toISOString().slice(0, 10) });
+    await vi.waitFor(async () => expect(await tell()).toBe(2));
+    await move('decision IS NULL');
+    await vi.waitFor(async () => expect(await tell()).toBe(3));
+  });
+
   it('is asked of nobody of another organisation, nor by a day that is past', async () => {
     const { personId } = await addOrganisation(world.db, `other-${count}`, {
       name: 'Odd',
@@ -265,6 +296,12 @@ describe('what visitors read', () => {
     await ines.call('PUT', at, { name: `privacy-${count}`, agree: 'no', places: [], history: true });
     expect(await (await first()).text()).not.toContain('The second.');
     expect(await (await read(`privacy-${count}.en.txt`)).text()).toContain('The second.');
+    const listed = async () => [
+      ...(await (await read(`privacy-${count}`)).text()).matchAll(/<a href="\?version=(\d)">v/g),
+    ];
+    expect((await listed()).map(([, number]) => number)).toEqual(['2', '1']);
+    await ines.call('PUT', at, { name: `privacy-${count}`, agree: 'no', places: [], history: false });
+    expect(await listed()).toEqual([]);
   });
 
   it('a cookie policy that was written takes the place of the one that is made of the release', async () => {

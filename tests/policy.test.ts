@@ -130,3 +130,57 @@ it('is put into a page of the site’s by one line, under a strict policy too, a
   shop.closeAllConnections();
   shop.close();
 });
+
+it('is searched by a form without a script, and in a page of the site’s as one types', async () => {
+  const names = Array.from({ length: 12 }, (_, i) => `tern_${i}`);
+  await ines.bringIn(
+    siteId,
+    `kind,name,host,purpose\n${names.map((name) => `cookie,${name},tern.localhost,`).join('\n')}\n`,
+  );
+  const { items } = (await ines.call('GET', `/sites/${siteId}/items`)).body;
+  const itemIds = items
+    .filter(({ name }: { name: string }) => names.includes(name))
+    .map(({ id }: { id: string }) => id);
+  await ines.call('POST', `/sites/${siteId}/rulings`, { itemIds, purpose: 'advertising', service: 'Tern adverts' });
+  await ines.publish(siteId);
+
+  const page = await (await browser.newContext()).newPage();
+  await page.goto(`${base}/policy.en.html`);
+  await page.getByRole('searchbox', { name: 'Search services' }).fill('TERN_11');
+  await page.keyboard.press('Enter');
+  await page.waitForURL(/find=TERN_11/);
+  expect(await page.locator('code').allInnerTexts()).toEqual(['tern_11']);
+  await expectAccessible(page, 'a cookie policy that was searched');
+  await page.goto(`${base}/policy.en.html?find=%3Cb%3Enothing`);
+  await page.getByRole('status').getByText('No service is called so.').waitFor();
+  expect(await page.locator('code, b').count()).toBe(0);
+  expect(await page.getByRole('searchbox').inputValue()).toBe('<b>nothing');
+  await page.context().close();
+
+  const shop = createServer((_req, res) => {
+    res.writeHead(200, { 'content-type': 'text/html' });
+    res.end(
+      `<!doctype html><html lang="en"><title>Shop</title><main><script src="${base}/policy.en.js"></script></main></html>`,
+    );
+  }).listen(0, '127.0.0.1');
+  await once(shop, 'listening');
+  const embedded = await (await browser.newContext()).newPage();
+  await embedded.goto(`http://shop.localhost:${(shop.address() as AddressInfo).port}/`);
+  const shown = async () => (await embedded.locator('code').filter({ visible: true }).allInnerTexts()).length;
+  expect(await shown()).toBe(13);
+  await embedded.getByRole('searchbox').fill('tern_1');
+  await expect.poll(shown).toBe(3);
+  await expectAccessible(embedded, 'a page of the site’s with the policy in it');
+  await embedded.getByRole('searchbox').fill('tern adv');
+  await expect.poll(shown).toBe(12);
+  await embedded.keyboard.press('Enter');
+  expect(new URL(embedded.url()).search).toBe('');
+  await embedded.getByRole('searchbox').fill('zzz');
+  await embedded.getByText('No service is called so.').waitFor();
+  expect(await shown()).toBe(0);
+  await embedded.getByRole('searchbox').fill('');
+  await expect.poll(shown).toBe(13);
+  await embedded.context().close();
+  shop.closeAllConnections();
+  shop.close();
+});

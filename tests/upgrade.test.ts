@@ -72,6 +72,7 @@ beforeAll(async () => {
     '0020_check_occasions',
     '0021_check_pages',
     '0022_policies',
+    '0023_review_letters',
   ]);
   db = openPool(urls.databaseUrl);
   const { rows } = await db.query('SELECT id FROM organisation');

@@ -4,7 +4,9 @@ import type { Setup } from '../setup/types';
 import type { Answers } from './answers';
 import { CHOICE_FRAGMENT } from './choice-fragment';
 import type { Declaration } from './declaration';
+import { foundParts } from './find';
 import { inventoryParts, serviceFacts, shownPurposes } from './inventory';
+import { dayPart } from './page';
 import type { LiveBlock } from './rich/node';
 import { type Element, element, type Part } from './tree';
 import type { PolicyWords } from './words/index';
@@ -20,6 +22,8 @@ export interface LiveFacts {
   texts: BannerContent['texts'];
   /** The version that is read, and from which day (ISO date) it is in force; `null`: it is a draft. */
   version: { number: number; from: string } | null;
+  /** What its reader looks for in the list of what is stored; absent: where nothing could answer. */
+  find?: string;
 }
 
 /** Marks what the embed fills in from the visitor's own browser; it has no place where no gate runs. */
@@ -54,7 +58,8 @@ export const LIVE: Readonly<Record<LiveBlock, (facts: LiveFacts) => Element[]>> 
     declaration.purposes
       .flatMap(({ services }) => services)
       .flatMap((service) => [element('h3', service.name), ...serviceFacts(service, texts)]),
-  items: ({ declaration, texts }) => inventoryParts(declaration.purposes, texts),
+  items: ({ declaration: { purposes }, texts, find }) =>
+    find === undefined ? inventoryParts(purposes, texts) : foundParts(purposes, find, texts),
   rights: ({ regimes, words }) =>
     regimes.flatMap(({ name, rights, requestDays }) => {
       const { answer } = requestDays.value;
@@ -75,10 +80,7 @@ export const LIVE: Readonly<Record<LiveBlock, (facts: LiveFacts) => Element[]>> 
   // In no words, so that it is right in every language.
   changed: ({ version, language, site }) => {
     if (!version) return [element('p', site.name)];
-    const day = new Intl.DateTimeFormat(language, { dateStyle: 'long', timeZone: 'UTC' }).format(
-      new Date(version.from),
-    );
-    return [element('p', [`${site.name}, `, element('time', day, { datetime: version.from }), `, v${version.number}`])];
+    return [element('p', [`${site.name}, `, dayPart(version.from, language), `, v${version.number}`])];
   },
 };
 

@@ -112,3 +112,35 @@ it('fits a phone’s first answers with 300 items, and has no script', () => {
   expect(gzipSync(page).length).toBeLessThan(40 * 1024);
   expect(page).not.toMatch(/<script|src=|url\(/);
 });
+
+describe('a list that is searched', () => {
+  const many = releaseOf(({ services: [oddgull] }) => {
+    oddgull!.items = [
+      ...oddgull!.items,
+      ...Array.from({ length: 9 }, (_, i) => ({ kind: 'cookie' as const, name: `og_${i}` })),
+    ];
+  });
+  const found = (find: string | undefined, of = many) => {
+    const version = { number: 1, from: '2026-11-26' };
+    return documentAs(cookiePolicy(of, 'en'), of, 'en', version, 'html', (one) => one, { find });
+  };
+  const named = (page: string) => [...page.matchAll(/<code>(.*?)<\/code>/g)].map(([, name]) => name);
+
+  it('shows what is called so, by service, provider, country or name, in whatever case', () => {
+    expect(named(found('OG_S'))).toEqual(['og_s']);
+    expect(named(found('tells visitors'))).toEqual(['og_id']);
+    for (const whole of ['oddgull', 'gull ltd', 'united states']) expect(named(found(whole))).toHaveLength(12);
+    expect(named(found(''))).toHaveLength(13);
+  });
+
+  it('says so where nothing is', () => {
+    expect(found('zzz')).toContain('<p role="status">No service is called so.</p>');
+    expect(found('og_s')).toContain('<p role="status" hidden="">');
+  });
+
+  it('keeps what was typed as text, and is no form where nothing could answer, or the list is short', () => {
+    expect(found('"><script>')).toContain('value="&quot;&gt;&lt;script&gt;"');
+    expect(found(undefined)).not.toContain('<form');
+    expect(found('', release)).not.toContain('<form');
+  });
+});

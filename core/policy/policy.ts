@@ -5,7 +5,7 @@ import { declarationOf } from './declaration';
 import { regimesOf } from './facts';
 import type { PolicyKindId, WrittenFrom } from './kinds/index';
 import { CHOICE_SHOWN, LIVE, type LiveFacts } from './live';
-import { type Document, documentPage } from './page';
+import { type Document, documentPage, type PageFrame } from './page';
 import { live } from './rich/build';
 import { richElements } from './rich/elements';
 import { type Block, blocksSchema, type LiveBlock } from './rich/node';
@@ -62,8 +62,14 @@ export function livePreview({ setup, answers, on }: WrittenFrom, language: strin
       .join('');
 }
 
-const liveFacts = (answers: Answers, release: Release, language: string, version: VersionFacts): LiveFacts => ({
-  ...{ language, answers, version },
+const liveFacts = (
+  answers: Answers,
+  release: Release,
+  language: string,
+  version: VersionFacts,
+  find?: string,
+): LiveFacts => ({
+  ...{ language, answers, version, find },
   words: (policyWords(language) ?? policyWords('en'))!,
   site: release.setup.site,
   regimes: regimesOf(release.setup, release.compiledOn),
@@ -74,17 +80,27 @@ const liveFacts = (answers: Answers, release: Release, language: string, version
 /** A version with when it is in force from; none where it is looked at before that. */
 export type VersionFacts = LiveFacts['version'];
 
-/** A policy in one of the release's languages, as the parts that it is made of; `besideGate`: also those that a gate fills in. */
+/** Where a policy is read. */
+export interface Reading {
+  /** With what a gate fills in. */
+  besideGate?: boolean;
+  /** What its reader looks for in the list of what is stored; absent where nothing could answer him. */
+  find?: string;
+  /** Versions of it that everybody may read, the newest first. */
+  history?: PageFrame['history'];
+}
+
+/** A policy in one of the release's languages, as the parts that it is made of. */
 export function policyDocument(
   content: PolicyContent,
   release: Release,
   language: string,
   version: VersionFacts,
-  besideGate = false,
+  { besideGate = false, find }: Reading = {},
 ): Document {
   const near = lookUpLanguage(language, Object.keys(content.languages)) ?? content.source;
   const { title, blocks, untranslated = [] } = content.languages[near]!;
-  const facts = liveFacts(content.answers, release, language, version);
+  const facts = liveFacts(content.answers, release, language, version, find);
   const foreign = new Set(untranslated);
   const parts = blocks.flatMap((block): Element[] => {
     const made = richElements([block], (what) => LIVE[what](facts));
@@ -116,14 +132,15 @@ export function documentAs(
   version: VersionFacts,
   form: DocumentForm,
   addressOf: (language: string) => string,
+  reading: Reading = {},
 ): string {
   const { setup } = release;
-  const { title, parts } = policyDocument(content, release, language, version);
+  const { title, parts } = policyDocument(content, release, language, version, form === 'html' ? reading : {});
   switch (form) {
     case 'html': {
       const others = setup.banner.languages.filter((one) => one !== language);
       const { site, banner } = setup;
-      const frame = { language, site, face: banner.face };
+      const frame = { language, site, face: banner.face, history: reading.history };
       const languages = others.map((one) => [one, addressOf(one)] as const);
       return documentPage({ title, parts }, { ...frame, languages });
     }

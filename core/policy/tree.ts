@@ -4,7 +4,8 @@ import { htmlText, plainText } from '../observe/plain-text';
 export type Tag =
   | ('h1' | 'h2' | 'h3' | 'p' | 'ul' | 'li' | 'dl' | 'dt' | 'dd')
   | ('code' | 'a' | 'section' | 'nav' | 'time' | 'strong' | 'em' | 'br')
-  | ('ol' | 'blockquote' | 'table' | 'tr' | 'th' | 'td');
+  | ('ol' | 'blockquote' | 'table' | 'tr' | 'th' | 'td')
+  | ('form' | 'input' | 'button');
 
 /** A part of a document: words, or an element with its attributes and parts. Words may come from pages: hostile text. */
 export type Part = string | Element;
@@ -20,12 +21,15 @@ export const element = (tag: Tag, parts: Part | readonly Part[], attributes?: El
   ...(attributes && { attributes }),
 });
 
+/** They have no end tag (HTML standard, section 13.1.2). */
+const VOID: ReadonlySet<Tag> = new Set(['br', 'input']);
+
 /** As HTML. */
 export function asHtml(part: Part): string {
   if (typeof part === 'string') return htmlText(part);
-  if (part.tag === 'br') return '<br>';
   const attributes = Object.entries(part.attributes ?? {}).map(([name, value]) => ` ${name}="${htmlText(value)}"`);
-  return `<${part.tag}${attributes.join('')}>${part.parts.map(asHtml).join('')}</${part.tag}>`;
+  const start = `<${part.tag}${attributes.join('')}>`;
+  return VOID.has(part.tag) ? start : `${start}${part.parts.map(asHtml).join('')}</${part.tag}>`;
 }
 
 /** As Markdown (CommonMark). What means something there is escaped. */

@@ -74,6 +74,38 @@ export async function saveReview(
   return rowCount === 1;
 }
 
+/** Somebody who is asked for his word on a version, as he is told of it. */
+export interface ReviewerToTell {
+  email: string;
+  policyId: string;
+  siteId: string;
+  site: string;
+  title: string;
+  number: number;
+  note: string;
+  askedBy: string;
+  /** ISO date. */
+  dueOn: string | null;
+}
+
+/**
+ * Those who were not told yet that their word is asked for, or on the day before it is due were told longer ago. They
+ * count as told from now on, so that of several workers one writes.
+ */
+export async function takeReviewersToTell(db: Queryable): Promise<ReviewerToTell[]> {
+  const { rows } = await db.query<ReviewerToTell>(
+    `UPDATE policy_review r SET told_at = now()
+     FROM policy_version v JOIN policy p ON p.id = v.policy_id JOIN person o ON o.id = v.made_by
+       JOIN site s ON s.id = p.site_id, person q
+     WHERE v.id = r.version_id AND q.id = r.person_id AND q.left_at IS NULL AND p.removed_at IS NULL AND r.decision IS NULL
+       AND v.live_from IS NULL AND (r.told_at IS NULL OR (now() >= v.due_on - 1 AND r.told_at < v.due_on - 1))
+     RETURNING q.email, p.id AS "policyId", s.id AS "siteId", s.setup->'site'->>'name' AS site,
+       v.content->'languages'->(v.content->>'source')->>'title' AS title, v.number, v.note, o.name AS "askedBy",
+       to_char(v.due_on, 'YYYY-MM-DD') AS "dueOn"`,
+  );
+  return rows;
+}
+
 /** Versions of all policies of a site, or of one of them, the newest first. */
 export async function listPolicyVersions(
   db: Queryable,
@@ -137,7 +169,11 @@ export async function callOffLive(db: Queryable, organisationId: string, version
 const SINCE = `coalesce((SELECT max(m.number) FROM policy_version m WHERE m.policy_id = p.id AND m.major
   AND m.live_from <= v.live_from AND m.number <= v.number), 1) AS since`;
 
-const LIVE = `p.name, p.kind, p.agree, p.places, p.history, v.number, ${SINCE}, v.hash, v.live_from AS "liveFrom", v.content`;
+const HISTORY = `CASE WHEN p.history THEN (SELECT jsonb_agg(jsonb_build_object('number', e.number,
+    'from', to_char(e.live_from AT TIME ZONE 'UTC', 'YYYY-MM-DD')) ORDER BY e.live_from DESC, e.number DESC)
+  FROM policy_version e WHERE e.policy_id = p.id AND e.live_from <= clock_timestamp()) ELSE '[]' END AS history`;
+
+const LIVE = `p.name, p.kind, p.agree, p.places, ${HISTORY}, v.number, ${SINCE}, v.hash, v.live_from AS "liveFrom", v.content`;
 
 /** What visitors can read of a site's policies: the versions that are live, and with `history` those before them. */
 export interface LivePolicy {
@@ -145,7 +181,8 @@ export interface LivePolicy {
   kind: PolicyKindId;
   agree: Agree;
   places: string[];
-  history: boolean;
+  /** Versions that everybody may read, from which day (ISO date) each is in force, the newest first; empty: not even one. */
+  history: { number: number; from: string }[];
   number: number;
   /** The version that was the last major change, up to this one: agreeing to any from it on still counts. */
   since: number;

@@ -8,6 +8,7 @@ import { finishRun, type Run, releaseSilentRuns, requeueRun, startRun, touchRun 
 import { siteById } from '../db/sites.sql';
 import { announce } from '../live';
 import { deliver, raiseFieldAlarms } from '../notices/alarms';
+import { tellReviewers } from '../notices/review-letters';
 import { lookAtDueCopies } from '../policy-copies';
 import { Problem } from '../problems';
 import { startChecksAfterPublishing, startDueScans } from '../schedules';
@@ -106,6 +107,7 @@ export async function startWorker(config: Config): Promise<{ stop(): Promise<voi
     await startChecksAfterPublishing(db, queue);
     await raiseFieldAlarms(db, queue);
     await remindWaiting(db, config);
+    await tellReviewers(db, config);
     await lookAtDueCopies(db, config);
   };
   await whatIsDue();

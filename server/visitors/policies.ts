@@ -5,10 +5,11 @@ import {
   isForPlace,
   type PolicyContent,
   policyDocument,
+  type Reading,
   type VersionFacts,
 } from '@douane/core/policy';
 import type { Release } from '@douane/core/release';
-import { POLICY_FORMS, policyFileAs, policyForm } from '@douane/gate';
+import { POLICY_FORMS, type PolicyForm, policyFileAs, policyForm } from '@douane/gate';
 import { type Request, type Response, Router } from 'express';
 import type { ServerContext } from '../context';
 import type { LivePolicy } from '../db/policy-versions.sql';
@@ -20,7 +21,9 @@ import type { Served } from './served-sites';
 /** How long a policy may be kept before it is asked for again, in seconds. */
 const LIFE = 60;
 /** Nothing runs in the page of a policy, and nothing is loaded. */
-const PAGE = "default-src 'none'; style-src 'unsafe-inline'; base-uri 'none'; form-action 'none'";
+const PAGE = "default-src 'none'; style-src 'unsafe-inline'; base-uri 'none'; form-action 'self'";
+/** Longest text that is looked for. */
+const LONGEST_FIND = 100;
 
 /** A document that visitors can read, and what of it changes when it says something else. */
 interface Readable {
@@ -28,7 +31,10 @@ interface Readable {
   file: string;
   hash: string;
   version: VersionFacts;
+  history: NonNullable<Reading['history']>;
   content(release: Release, language: string): PolicyContent;
+  /** One of its history; what is looked for would be looked for in the one that is live. */
+  past?: boolean;
 }
 
 /**
@@ -74,7 +80,7 @@ export function policyRoutes({
           ? await served.pastPolicy(at.site, name, wanted)
           : undefined;
     if (!asked) throw notFound('policy');
-    await send(req, res, at, readable(asked));
+    await send(req, res, at, { ...readable(asked), past: asked !== live });
   });
 
   router.get(['/:key/policy', '/:key/policy.:language.:form'], async (req, res) => {
@@ -88,7 +94,9 @@ export function policyRoutes({
       req,
       res,
       at,
-      written ? { ...readable(written), file: 'policy' } : unwritten('policy', at, cookiePolicy),
+      written
+        ? { ...readable(written), file: 'policy', history: withAddress(written.history, `policies/${written.name}`) }
+        : unwritten('policy', at, cookiePolicy),
     );
   });
 
@@ -101,7 +109,7 @@ export function policyRoutes({
     req: Request,
     res: Response,
     at: Served,
-    { file, hash, version, content }: Readable,
+    { file, hash, version, history, content, past = false }: Readable,
   ): Promise<void> {
     const { language: asked, form: of = 'html' } = req.params as Record<string, string | undefined>;
     const { languages } = at.release.setup.banner;
@@ -112,15 +120,21 @@ export function policyRoutes({
       throw notFound('policy in this language and form');
     const name = `${file}/${hash}/${language}/${form}`;
     if (form === 'pdf' && !isPrintable(language)) throw notFound('policy in this language as PDF');
+    const find = typeof req.query.find === 'string' ? req.query.find.trim().slice(0, LONGEST_FIND) : '';
+    const inForm = (release: Release, form: PolicyForm, find: string) =>
+      policyFileAs(
+        { name: file, content: content(release, language), version, history, ...(!past && { find }) },
+        ...([release, language, form] as const),
+      );
     const body =
       form === 'pdf'
         ? await served.document(at, name, (release) => {
             const about = policyDocument(content(release, language), release, language, version);
             return pdfThread({ report: 'policy', about }, config);
           })
-        : served.document(at, name, (release) =>
-            policyFileAs({ name: file, content: content(release, language), version }, release, language, form),
-          );
+        : find // there is no end of what can be looked for, so none of it is kept
+          ? inForm(at.release, form, find)
+          : served.document(at, name, (release) => inForm(release, form, ''));
     res
       .set({
         'access-control-allow-origin': '*',
@@ -135,12 +149,21 @@ export function policyRoutes({
   return router;
 }
 
-const readable = ({ name, hash, number, liveFrom, content }: LivePolicy): Readable => ({
-  ...{ file: name, hash: `${hash}/${number}`, version: { number, from: liveFrom.toISOString().slice(0, 10) } },
+/** `page`: where the versions are, from where they are told of. */
+const withAddress = (history: LivePolicy['history'], page: string) =>
+  history.map((one) => ({ ...one, address: `${page}?version=${one.number}` }));
+
+const readable = ({ name, hash, number, liveFrom, history, content }: LivePolicy): Readable => ({
+  ...{
+    file: name,
+    hash: `${hash}/${number}/${history.length}`,
+    history: withAddress(history, ''),
+    version: { number, from: liveFrom.toISOString().slice(0, 10) },
+  },
   content: () => content,
 });
 
 /** One that nobody wrote: it is made of the release alone. */
 const unwritten = (file: string, { release }: Served, content: Readable['content']): Readable => ({
-  ...{ file, hash: '', content, version: { number: release.number, from: release.compiledOn } },
+  ...{ file, hash: '', history: [], content, version: { number: release.number, from: release.compiledOn } },
 });
