@@ -1,4 +1,5 @@
 export * from './answers';
+export { type ChangedLine, changedReading } from './changed-reading';
 export { CHOICE_FRAGMENT } from './choice-fragment';
 export { type ComparedCopy, type CopyState, comparedCopy } from './copies';
 export { DECLARATION_FORMAT, type Declaration, declarationOf } from './declaration';

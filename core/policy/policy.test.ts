@@ -2,7 +2,7 @@ import { gzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
 import { compileRelease, type Release } from '../release/index';
 import { newSetup, type Setup } from '../setup/index';
-import { cookiePolicy, type DocumentForm, declarationOf, documentAs } from './index';
+import { changedReading, cookiePolicy, type DocumentForm, declarationOf, documentAs } from './index';
 
 const ODD = `<img src=x onerror=alert(1)> *bold* [link](javascript:x) \`code\``;
 function releaseOf(change: (setup: Setup) => void = () => {}) {
@@ -142,5 +142,39 @@ describe('a list that is searched', () => {
     expect(found('"><script>')).toContain('value="&quot;&gt;&lt;script&gt;"');
     expect(found(undefined)).not.toContain('<form');
     expect(found('', release)).not.toContain('<form');
+  });
+});
+
+describe('what a release changes in what is read', () => {
+  const changed = (change: (setup: Setup) => void, language = 'en') =>
+    changedReading(release.setup, releaseOf(change).setup, language, '2026-11-26');
+
+  it('is nothing where only what visitors are not told of changed', () => {
+    expect(changed((setup) => (setup.services[0]!.hosts = ['elsewhere.test']))).toEqual([]);
+  });
+
+  it('is the line that was ruled anew, under its purpose and service, in the language that is asked for', () => {
+    const shorter = (setup: Setup) => (setup.services[0]!.items[0]!.lifetimeSeconds = 86_400);
+    expect(changed(shorter)).toEqual([
+      { in: 'before', under: 'Measurement, Oddgull', text: 'og_id Cookie, Lifetime: 2 years Tells visitors apart' },
+      { in: 'after', under: 'Measurement, Oddgull', text: 'og_id Cookie, Lifetime: 1 day Tells visitors apart' },
+    ]);
+    expect(changed(shorter, 'de')[1]).toMatchObject({
+      under: 'Messung, Oddgull',
+      text: expect.stringContaining('1 Tag'),
+    });
+  });
+
+  it('of a service that goes to another purpose is all of it, gone and new', () => {
+    const moved = changed((setup) => (setup.services[0]!.purpose = 'advertising'));
+    expect(new Set(moved.map((line) => `${line.in} ${line.under}`))).toEqual(
+      new Set(['before Measurement', 'before Measurement, Oddgull', 'after Advertising', 'after Advertising, Oddgull']),
+    );
+    expect(
+      moved
+        .filter((line) => line.text.startsWith('og_id'))
+        .map((line) => line.in)
+        .sort(),
+    ).toEqual(['after', 'before']);
   });
 });

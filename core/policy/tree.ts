@@ -36,7 +36,7 @@ export function asHtml(part: Part): string {
 export function asMarkdown(part: Part): string {
   if (typeof part === 'string') return plainText(part).replace(/[\\`*_{}[\]<>#|]/g, '\\$&');
   const { tag, attributes = {} } = part;
-  const inner = () => part.parts.map(asMarkdown).join('');
+  const inner = () => part.parts.map((one, i) => startOf(tag, one, i) + asMarkdown(one)).join('');
   switch (tag) {
     case 'h1':
     case 'h2':
@@ -81,7 +81,7 @@ export function asMarkdown(part: Part): string {
 export function asText(part: Part): string {
   if (typeof part === 'string') return plainText(part);
   const { tag, attributes = {} } = part;
-  const inner = part.parts.map(asText).join('');
+  const inner = part.parts.map((one, i) => startOf(tag, one, i) + asText(one)).join('');
   switch (tag) {
     case 'h1':
     case 'h2':
@@ -126,5 +126,9 @@ function tableRow(row: Part, i: number): string {
   const head = i === 0 ? `|${cells.map(() => ' --- |').join('')}\n` : '';
   return `| ${cells.join(' | ')} |\n${head}`;
 }
+
+/** A paragraph after words in an entry of a list begins a line. */
+const startOf = (around: Tag, part: Part, i: number): string =>
+  around === 'li' && i > 0 && typeof part !== 'string' && part.tag === 'p' ? '\n' : '';
 
 const wordsOf = (part: Part): string => (typeof part === 'string' ? plainText(part) : part.parts.map(wordsOf).join(''));

@@ -7,6 +7,7 @@ import { Finding, Section, Time } from '../../ui/parts';
 import { AskedAnew } from './asked-anew';
 import { GiveParts } from './give-parts';
 import { Publications, Publish } from './publishing';
+import { ReadingChanged } from './reading-changed';
 import { TakeOver } from './take-over';
 import { useBanner } from './use-banner';
 
@@ -50,6 +51,7 @@ export function PublishView() {
           The banner is paused. With the next release it shows again; <Link to="../asking">or show it now</Link>.
         </p>
       )}
+      {newest && !upToDate && <ReadingChanged newest={newest.number} />}
       {newest && <AskedAnew newest={newest.number} press={press} onPress={setPress} />}
       <Publish
         siteId={site.id}

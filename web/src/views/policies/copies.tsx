@@ -3,6 +3,7 @@ import { plural } from '@douane/core/words';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call, fieldsAtFault } from '../../api/client';
+import { ChangedLines } from '../../ui/changed-lines';
 import { Ago, Button, Section, Trouble } from '../../ui/parts';
 import { useSite } from '../site-frame';
 import { Field } from './question-fields';
@@ -100,16 +101,12 @@ function Found({ copy: { found, lookedAt } }: { copy: Copy }) {
         <b className="text-slipped">Stale</b>: {plural(missing.length, 'line')} missing, {old.length} of an earlier
         version {when}
       </summary>
-      {missing.map((line) => (
-        <p key={line}>
-          <ins className="bg-cleared/15">{line}</ins>
-        </p>
-      ))}
-      {old.map((line) => (
-        <p key={line}>
-          <del className="bg-slipped/15">{line}</del>
-        </p>
-      ))}
+      <ChangedLines
+        lines={[
+          ...missing.map((text) => ({ in: 'after' as const, text })),
+          ...old.map((text) => ({ in: 'before' as const, text })),
+        ]}
+      />
     </details>
   );
 }
