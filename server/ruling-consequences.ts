@@ -31,7 +31,9 @@ export async function leftToDo(db: Queryable, site: Site): Promise<string[]> {
   ]);
   if (!newest) return ['Nothing is published yet.'];
   const left: string[] = [];
-  if (draftDifferences(fullDraft(site, ruled, records), newest).some(({ path }) => path.startsWith('services'))) {
+  if (
+    draftDifferences(fullDraft(site, ruled, records, undefined), newest).some(({ path }) => path.startsWith('services'))
+  ) {
     left.push(`The lists in banner and policy differ from release ${newest.number}: a draft waits to be published.`);
     const check = runs.find((run) => run.siteId === id && run.kind === 'check' && run.state === 'done');
     if (check) left.push('The last check was made before this and does not know of it.');

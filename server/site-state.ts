@@ -5,6 +5,7 @@ import { differences, type Setup } from '@douane/core/setup';
 import { countUnseenAlarms } from './db/alarms.sql';
 import type { Queryable } from './db/db';
 import { countItems, listRuled, type RuledItem } from './db/items.sql';
+import { majorPolicies } from './db/policy-versions.sql';
 import { countRecords } from './db/records.sql';
 import { newestRelease, releaseNumbers } from './db/releases.sql';
 import { latestRuns, type Run } from './db/runs.sql';
@@ -12,16 +13,22 @@ import { listServices } from './db/services.sql';
 import type { Site } from './db/sites.sql';
 import { countPolicies } from './policy-states';
 
-/** The draft of a site as it would be published now: its settings, and the services that follow from the rulings. */
-export function fullDraft(site: Site, ruled: readonly RuledItem[], records: readonly ServiceRecord[]): Setup {
-  return { ...site.setup, services: servicesOf(ruled, records) };
+/** The draft of a site as it would be published now: its settings, and what follows from its rulings and policies. */
+export function fullDraft(
+  site: Site,
+  ruled: readonly RuledItem[],
+  records: readonly ServiceRecord[],
+  policies: Setup['policies'],
+): Setup {
+  return { ...site.setup, services: servicesOf(ruled, records), ...(policies && { policies }) };
 }
 
 /** The same, from what is kept now. */
 export async function draftOf(db: Queryable, site: Site): Promise<Setup> {
   // One after the other: inside a transaction there is one connection.
   const ruled = await listRuled(db, site.organisationId, site.id);
-  return fullDraft(site, ruled, await listServices(db, site.organisationId));
+  const records = await listServices(db, site.organisationId);
+  return fullDraft(site, ruled, records, await majorPolicies(db, site.organisationId, site.id));
 }
 
 /** Where the draft differs from the newest release; nothing where there is none. */
@@ -32,13 +39,14 @@ export function draftDifferences(draft: Setup, newest: Pick<Release, 'setup'> | 
 /** How a site stands, from what is kept of it. */
 export async function siteState(db: Queryable, site: Site, runs?: readonly Run[]): Promise<SiteState> {
   const { organisationId, id } = site;
-  const [items, ruled, newestMade, numbers, records, policies, alarms, providers, latest] = await Promise.all([
+  const [items, ruled, newestMade, numbers, records, policies, majors, alarms, providers, latest] = await Promise.all([
     countItems(db, organisationId, id),
     listRuled(db, organisationId, id),
     newestRelease(db, organisationId, id),
     releaseNumbers(db, organisationId, id),
     countRecords(db, organisationId, id),
     countPolicies(db, organisationId, id),
+    majorPolicies(db, organisationId, id),
     countUnseenAlarms(db, organisationId, id),
     listServices(db, organisationId),
     runs ?? latestRuns(db, organisationId),
@@ -72,7 +80,7 @@ export async function siteState(db: Queryable, site: Site, runs?: readonly Run[]
     version: numbers.inForce,
     paused: numbers.paused,
     newest: numbers.newest,
-    draftDiffers: draftDifferences(fullDraft(site, ruled, providers), newestMade).length,
+    draftDiffers: draftDifferences(fullDraft(site, ruled, providers, majors), newestMade).length,
     gate: look ? { state: look.state, first: looked.first ?? 0, of: looked.of ?? 0, why: look.why } : null,
     check: check
       ? {

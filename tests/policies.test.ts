@@ -285,6 +285,24 @@ describe('what visitors read', () => {
       expect((await read(name)).status, name).toBe(404);
   });
 
+  it('of visitors, changed in something that matters, asks them again with the next release; a smaller change does not', async () => {
+    const majors = async () => (await ines.call('GET', `/sites/${siteId}/draft`)).body.setup.policies ?? {};
+    const change = async (words: string, number: number, major: boolean) => {
+      await say(words, number - 1);
+      await handIn({ revision: number, major });
+      await live(number);
+      return (await majors())[`privacy-${count}`];
+    };
+    await handIn({ major: true });
+    await live(1);
+    expect(await majors()).toEqual({});
+    expect(await change('The second.', 2, false)).toBeUndefined();
+    expect(await change('The third.', 3, true)).toBe(3);
+    expect(await change('The fourth.', 4, false)).toBe(3);
+    await ines.call('DELETE', at);
+    expect(await majors()).toEqual({});
+  });
+
   it('of earlier versions is read only where its history is open', async () => {
     await handIn();
     await live(1);

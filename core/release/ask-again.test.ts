@@ -38,6 +38,27 @@ it('asks those again who said yes to the purpose of a new service', () => {
   expect(anewOf(release(necessary, 2, one))).toEqual({});
 });
 
+it('asks for a policy that is another, or had a major change since the release before', () => {
+  const everybody = Object.fromEntries(
+    first.purposes.filter(({ necessary }) => !necessary).map(({ id }) => [id, { yes: 2 }]),
+  );
+  const with_ = (policies: Setup['policies']) => changed((s) => Object.assign(s, { policies }));
+  const three = release(with_({ cookies: 3 }), 1, null);
+  expect(
+    anewOf(
+      release(
+        changed((s) => (s.banner.policyUrl = 'http://site.localhost/other')),
+        2,
+        one,
+      ),
+    ),
+  ).toEqual(everybody);
+  expect(anewOf(release(with_({ cookies: 3 }), 2, one))).toEqual(everybody);
+  expect(anewOf(release(with_({ cookies: 4 }), 2, three))).toEqual(everybody);
+  expect(anewOf(release(with_({ cookies: 3 }), 2, three))).toEqual({});
+  expect(anewOf(release(with_(undefined), 2, three))).toEqual({});
+});
+
 it.each([
   [{ service: 'everyone' }, { measurement: { yes: 2, no: 2 } }],
   [{ service: 'nobody' }, {}],

@@ -57,11 +57,17 @@ export function askedAgain(setup: Setup, before: Pick<Before, 'setup'> | null, p
       .map(({ name, purpose }): AskedAgain => {
         return { because: { code: 'service', service: name }, whom: whom.service, purposes: [purpose] };
       }),
-    ...(before.setup.banner.policyUrl !== setup.banner.policyUrl && before.setup.banner.policyUrl
+    ...(isAnotherPolicy(setup, before.setup)
       ? [{ because: { code: 'policy' as const }, whom: whom.policy, purposes: all }]
       : []),
     ...(press ? [{ because: { code: 'press' as const }, whom: press, purposes: all }] : []),
   ];
+}
+
+/** Whether the banner links to another policy, or one that visitors know was changed in something that matters. */
+function isAnotherPolicy({ banner, policies = {} }: Setup, before: Setup): boolean {
+  const moved = before.banner.policyUrl !== undefined && before.banner.policyUrl !== banner.policyUrl;
+  return moved || Object.entries(policies).some(([name, major]) => major > (before.policies?.[name] ?? 0));
 }
 
 /** What a release tells the decision, by purpose: what it asks again itself, and what those before it did. */
@@ -98,7 +104,7 @@ export function becauseWords({ because }: Pick<AskedAgain, 'because'>): string {
     case 'service':
       return `the service ${because.service} is new`;
     case 'policy':
-      return 'the policy is another one';
+      return 'the policy is another one, or changed in something that matters';
     case 'press':
       return 'whoever publishes wants it';
   }

@@ -27,6 +27,7 @@ const PARTS: Record<string, string> = {
   purposes: 'Purposes',
   regions: 'Regions',
   holding: 'Holding',
+  policies: 'Policies, last major change',
   site: 'Site',
 };
 

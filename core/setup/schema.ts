@@ -159,4 +159,6 @@ export const setupSchema = z.strictObject({
   regions: regionsSchema,
   holding: holdingSchema,
   banner: bannerSchema,
+  /** By the name of a policy that visitors are asked beside: its version that was the last major change. */
+  policies: z.record(slug, z.number().int().positive()).optional(),
 });

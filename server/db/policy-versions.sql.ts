@@ -204,6 +204,26 @@ export async function livePolicies(db: Queryable, organisationId: string, siteId
   return rows;
 }
 
+/** Policies that visitors are asked beside and that are live in a version which changed something that matters. */
+const ASKED_BESIDE: readonly PolicyKindId[] = ['cookies', 'privacy'];
+
+/** By name the number of each one's last major change, of those that had one since they were first live; absent: none. */
+export async function majorPolicies(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+): Promise<Record<string, number> | undefined> {
+  const { rows } = await db.query<{ name: string; major: number }>(
+    `SELECT p.name, max(v.number) AS major FROM policy p JOIN policy_version v ON v.policy_id = p.id
+     WHERE p.organisation_id = $1 AND p.site_id = $2 AND p.removed_at IS NULL AND p.kind = ANY($3)
+       AND v.major AND v.live_from <= clock_timestamp() AND v.content->>'audience' = 'visitors'
+       AND EXISTS (SELECT FROM policy_version w WHERE w.policy_id = p.id AND w.live_from < v.live_from)
+     GROUP BY p.name ORDER BY p.name`,
+    [organisationId, siteId, ASKED_BESIDE],
+  );
+  return rows.length > 0 ? Object.fromEntries(rows.map(({ name, major }) => [name, major])) : undefined;
+}
+
 /** A version that was live once, of a policy whose history everybody may read. */
 export async function pastPolicy(
   db: Queryable,

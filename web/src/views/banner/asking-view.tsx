@@ -18,7 +18,7 @@ type Whom = NonNullable<NonNullable<Asking['again']>[AskedFor]>;
 const WHEN: Record<AskedFor, string> = {
   purpose: 'A purpose is new',
   service: 'A service is new',
-  policy: 'The policy is another',
+  policy: 'The policy is another, or had a major change',
 };
 const WHOM: Record<Whom, string> = {
   everyone: 'everyone who chose',
