@@ -4,13 +4,20 @@ import type * as Kept from '../gate/hold/kept';
 import type * as Places from '../gate/hold/place';
 import type * as Visit from '../gate/hold/visit-override';
 import type * as Forget from '../gate/visit/forget';
+import type * as History from '../gate/visit/history';
 import type * as Keep from '../gate/visit/keep';
 import type * as Unanswered from '../gate/visit/unanswered';
 import { openBrowser } from './support/browser';
 import { gateParts, type Parts } from './support/parts';
 
 /** What the page's own scripts find. */
-declare const parts: typeof Forget & typeof Keep & typeof Kept & typeof Places & typeof Unanswered & typeof Visit;
+declare const parts: typeof Forget &
+  typeof History &
+  typeof Keep &
+  typeof Kept &
+  typeof Places &
+  typeof Unanswered &
+  typeof Visit;
 
 let browser: Browser;
 let all: Parts;
@@ -20,7 +27,7 @@ beforeAll(async () => {
   browser = await openBrowser();
   all = await gateParts(browser, [
     ...['kept', 'place', 'visit-override'].map((name) => `hold/${name}`),
-    ...['forget', 'keep', 'unanswered'].map((name) => `visit/${name}`),
+    ...['forget', 'history', 'keep', 'unanswered'].map((name) => `visit/${name}`),
   ]);
 });
 afterAll(async () => {
@@ -96,6 +103,7 @@ describe('what is kept', () => {
       Object.defineProperty(window, 'localStorage', { get: closed });
       Object.defineProperty(window, 'sessionStorage', { get: closed });
       parts.keepUnanswered([made.record]);
+      parts.noteChoice(parts.chosenNow(made));
       return [parts.unanswered(), parts.tabs('x'), parts.knownPlace(undefined) ?? null];
     }, choice);
     expect(told).toEqual([[], null, null]);
@@ -115,6 +123,26 @@ describe('what is kept', () => {
       return { newest, odd, left: localStorage.length };
     });
     expect(kept).toEqual({ newest: ['2', '3', '4', '5', '6'], odd: [[], [], []], left: 0 });
+  });
+
+  it('of choices is the newest twenty, the last one first, begun anew where somebody else wrote', async () => {
+    page = await all.open();
+    const kept = await page.evaluate((made) => {
+      localStorage.setItem('douane.history', '{"a":1}');
+      for (let release = 1; release <= 22; release++) parts.noteChoice({ ...parts.chosenNow(made), release });
+      const read = () => JSON.parse(localStorage.getItem('douane.history')!) as { release: number }[];
+      const all = read();
+      localStorage.setItem('douane.history', '{');
+      parts.noteChoice(parts.chosenNow(made));
+      return {
+        releases: all.map(({ release }) => release),
+        fields: Object.keys(all[0]!),
+        odd: read().length,
+      };
+    }, choice);
+    expect(kept.releases).toEqual(Array.from({ length: 20 }, (_, i) => 22 - i));
+    expect(kept.fields).toEqual(['record', 'release', 'atSeconds', 'purposes']);
+    expect(kept.odd).toBe(1);
   });
 
   it('is deleted by pattern and purpose, whatever path or domain it was set for', async () => {

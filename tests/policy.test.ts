@@ -115,11 +115,17 @@ it('is put into a page of the site’s by one line, under a strict policy too, a
       record: '3f0f6c3e-0000-4000-8000-000000000001',
       release: 7,
       atSeconds: Date.UTC(2026, 10, 27, 12) / 1000,
+      purposes: { measurement: true, advertising: false },
     };
+    const before = { ...choice, record: '3f0f6c3e-0000-4000-8000-000000000000', release: 6, purposes: {} };
+    localStorage.setItem('douane.history', JSON.stringify([choice, before, null, 'odd']));
     Object.assign(window, { douane: { choice: () => choice } });
   });
   await gated.goto(page.url());
-  await gated.getByText(/^Record: 3f0f6c3e-0000-4000-8000-000000000001, November 27, 2026.*, v7$/).waitFor();
+  await gated
+    .getByText(/^Record: 3f0f6c3e-0000-4000-8000-000000000001, November 27, 2026.*, v7: Measurement$/)
+    .waitFor();
+  expect(await gated.getByRole('listitem').first().innerText()).toMatch(/^3f0f6c3e-.*000, .*, v6: Refused\. /);
   expect(await gated.getByRole('button', { name: 'Privacy choices' }).getAttribute('data-douane-open')).toBe('');
   await gated.context().close();
   await page.context().close();

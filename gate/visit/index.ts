@@ -19,6 +19,7 @@ import type {
 import { CommonChoice } from './common-choice';
 import { Files } from './files';
 import { forget } from './forget';
+import { noteChoice } from './history';
 import { chosenNow, keepChoice } from './keep';
 import { Recorder } from './recorder';
 
@@ -170,6 +171,7 @@ export function visitOf(gate: VisitedGate, config: VisitConfig): Visit {
     const isLess = follow(choice);
     const { granted, keepDays } = gate.decision;
     keepChoice(choice, keepDays, native.jar, config.domains);
+    noteChoice(choice);
     const left = await forgetRefused();
     await common?.keep(choice, keepDays);
     gate.tellPage('choice', { granted: { ...granted }, record, left });

@@ -1,6 +1,7 @@
 import { CHOICE_COOKIE, HOST_CHOICE_COOKIE } from '../../consent/choice-cookie';
 import { holdPlan, indexPlan, purposeOf } from '../../hold/index';
 import { partyOf } from '../../observe/party';
+import { HISTORY_KEY } from '../../policy/choice-fragment';
 import { gateBase } from '../../setup/gate-base';
 import type { Setup } from '../../setup/types';
 import type { Because } from '../because';
@@ -29,6 +30,12 @@ const KEY: Ruling = {
   because: { code: 'gate', part: 'key' },
 };
 
+const HISTORY: Ruling = {
+  ...GATE_ITSELF,
+  description: 'Shows you what you chose before.',
+  because: { code: 'gate', part: 'key' },
+};
+
 /** Knows the gate itself by where the setup says it lives, and what it keeps. */
 export function gateClassifier(setup: Pick<Setup, 'site' | 'recorder'>): Classifier {
   const siteHost = new URL(setup.site.address).hostname;
@@ -41,7 +48,8 @@ export function gateClassifier(setup: Pick<Setup, 'site' | 'recorder'>): Classif
       return isChoice && (party === 'first' || host === recorder.hostname) ? CHOICE : null;
     }
     if (party === 'first') {
-      return /^(local|session)-storage$/.test(kind) && name.startsWith(OWN_KEYS) ? KEY : null;
+      if (!/^(local|session)-storage$/.test(kind) || !name.startsWith(OWN_KEYS)) return null;
+      return name === HISTORY_KEY ? HISTORY : KEY;
     }
     if (kind !== 'request' || host !== recorder.hostname) return null;
     // A host may serve the gate and other things; where the address is known, it tells.
