@@ -1,10 +1,11 @@
-import { scriptNames, type WordModel, wordsOfNames } from '@douane/core/observe';
+import { type WordModel, wordsOfNames } from '@douane/core/observe';
 
 /** A kit of which it is known what it is for. */
 export interface Lesson {
   service: string;
   purpose: string;
-  script: string;
+  /** Names that stand in its program. */
+  names: readonly string[];
 }
 
 /** A word of fewer services is one of theirs; one of more is everybody's. */
@@ -23,7 +24,7 @@ const DECAY = 0.025;
  */
 export function learnWords(lessons: readonly Lesson[]): WordModel {
   const purposes = [...new Set(lessons.map(({ purpose }) => purpose))].sort();
-  const wordsOf = lessons.map(({ script }) => wordsOfNames(scriptNames(script)));
+  const wordsOf = lessons.map(({ names }) => wordsOfNames(names));
   const servicesOf = new Map<string, Set<string>>();
   for (const [i, { service }] of lessons.entries()) {
     for (const word of wordsOf[i]!) servicesOf.set(word, (servicesOf.get(word) ?? new Set()).add(service));

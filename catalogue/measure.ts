@@ -25,6 +25,9 @@ export interface Measured {
   /** Of these, by names and hosts that a catalogue knows. */
   wrong_by_catalogue: number;
   suggested_wrong: number;
+  /** How many kits there are, and of how many of them something was ruled wrongly: items of one kit stand or fall together. */
+  kits: number;
+  wrong_kits: number;
 }
 
 /** Parts in which what is known is taken away, where kits are measured as if they were unknown. */
@@ -99,6 +102,7 @@ export async function measure(
     const counts = { right: 0, suggested: 0, wrong: 0, suggested_wrong: 0, open: 0 };
     const told: string[] = [];
     let byCatalogue = 0;
+    const pages = { all: new Set<string>(), wrong: new Set<string>() };
     for (const item of report.items) {
       const truths = new Set(item.pages.map((page) => purposeOf.get(page)));
       if (truths.size !== 1 || truths.has(undefined)) continue;
@@ -115,6 +119,8 @@ export async function measure(
             ? 'wrong'
             : 'suggested_wrong';
       counts[how] += 1;
+      pages.all.add(item.pages[0]!);
+      if (how === 'wrong') pages.wrong.add(item.pages[0]!);
       if (how === 'wrong' && item.ruling?.by === 'catalogue') byCatalogue += 1;
       if (how === 'right' || how === 'suggested') continue;
       const why = item.ruling?.reason ?? item.suggestion?.reason ?? '';
@@ -133,6 +139,8 @@ export async function measure(
         wrong: share(wrong),
         wrong_by_catalogue: share(byCatalogue),
         suggested_wrong: share(suggested_wrong),
+        kits: pages.all.size,
+        wrong_kits: pages.wrong.size,
       },
       told,
     };
@@ -158,10 +166,14 @@ function asUnknown(item: Item, unknown: (service: string) => boolean, like: Read
   };
 }
 
-/** What is to be learned from kits of which it is known what they are for. */
+/**
+ * What is to be learned from kits of which it is known what they are for: of a program only the names that are the kit's
+ * own, since those of what it is built upon tell nothing of its purpose.
+ */
 export function lessonsOf(built: readonly BuiltKit[]): Lesson[] {
-  return built.flatMap(({ kit: { service, activity }, script }) => {
+  return built.flatMap(({ kit: { service, activity }, script, ownNames }) => {
     const purpose = ACTIVITIES[activity];
-    return purpose === null ? [] : [{ service, purpose, script }];
+    if (purpose === null) return [];
+    return [{ service, purpose, names: [...scriptNames(script)].filter((name) => ownNames.has(name)) }];
   });
 }

@@ -12,8 +12,8 @@ export interface Suggestion {
 
 /**
  * Weighs what the heuristics say. Those that agree support each other (the chance that all are wrong is the product of
- * each being wrong); one that says another purpose takes away in proportion to its own confidence. `null`: none says
- * anything, or all that is said comes to less than `atLeast`.
+ * each being wrong); of those that contradict each other one at most is right, so each takes from the others what it is
+ * sure of itself. `null`: none says anything, or all that is said comes to less than `atLeast`.
  */
 export function suggest(evidence: Evidence, off: ReadonlySet<string> = NONE, atLeast: number = 0): Suggestion | null {
   const asked = evidence.item.kind === 'request' ? FOR_REQUESTS : FOR_STORED;
@@ -37,9 +37,13 @@ const chanceThatAllAreWrong = (hints: readonly [Heuristic, Hint][]) =>
 function weigh(hints: readonly [Heuristic, Hint][], atLeast: number): Suggestion | null {
   const purposes = [...new Set(hints.map(([, hint]) => hint.purpose))];
   const wrong = (purpose: string) => chanceThatAllAreWrong(hints.filter(([, hint]) => hint.purpose === purpose));
-  const [best, ...others] = purposes.map((purpose) => [purpose, wrong(purpose)] as const).sort((a, b) => a[1] - b[1]);
-  const [purpose, chanceWrong] = best!;
-  const exact = others.reduce((sum, [, otherWrong]) => sum * otherWrong, 1 - chanceWrong);
+  const outcomes = purposes.map((purpose) => [purpose, wrong(purpose)] as const).sort((a, b) => a[1] - b[1]);
+  const [purpose] = outcomes[0]!;
+  // All that may be, since an item has one purpose: that one is right and no other, or that none is.
+  const alone = outcomes.map((_, i) =>
+    outcomes.reduce((part, [, wrong], j) => part * (i === j ? 1 - wrong : wrong), 1),
+  );
+  const exact = alone[0]! / alone.reduce((sum, part) => sum + part, chanceThatAllAreWrong(hints));
   const confidence = Math.round(exact * 100) / 100;
   if (confidence < atLeast) return null;
   const said = hints.map(([{ meta }, hint]): Said => ({ ...hint, heuristic: meta.id }));

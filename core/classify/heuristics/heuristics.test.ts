@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import type { ScriptSeen } from '../../observe/script-seen';
 import type { Item, Sign } from '../../observe/types';
 import type { ValueForm, ValueSeen } from '../../observe/value';
 import type { Said } from '../because';
@@ -284,6 +285,36 @@ it('rules by words alone only where what a script speaks of and what it reads li
   expect(exempt!.confidence).toBeLessThan(bar);
 });
 
+it('says by a script that no yes is needed only where both of its voices are very sure, and neither bundles nor players pass', () => {
+  const signIn = { 'sign-in': { share: 30, terms: ['pkce'] } };
+  const player = { video: { share: 30, terms: ['player'] } };
+  const counting = { ...player, monitoring: { share: 4, terms: ['exporter'] } };
+  const sure = (purpose: string, chance: number, speaksOf: ScriptSeen['speaksOf'], own?: boolean) =>
+    suggest(evidence(cookie({ script: { speaksOf, readsLike: { purpose, chance, words: [] }, own } })))!.confidence >=
+    DEFAULT_SETTINGS.bar;
+  expect([sure('necessary', 0.95, signIn), sure('necessary', 0.8, signIn)]).toEqual([true, false]);
+  expect(sure('necessary', 0.99, signIn, true)).toBe(false);
+  expect([sure('embedded', 0.7, player), sure('embedded', 0.7, counting)]).toEqual([true, false]);
+});
+
+it('shares one certainty among purposes that contradict each other, however many speak', () => {
+  const torn = (chance: number) =>
+    suggest(
+      evidence(
+        cookie({
+          script: {
+            speaksOf: { flags: { share: 20, terms: [] } },
+            readsLike: { purpose: 'measurement', chance, words: [] },
+          },
+        }),
+      ),
+    )!;
+  expect([torn(0.4).purpose, torn(0.98).purpose]).toEqual(['functional', 'measurement']);
+  // 0.85 against 0.49: 0.85 · 0.51 of all that may be, which is 0.85 · 0.51 + 0.15 · 0.49 + 0.15 · 0.51.
+  expect(torn(0.4).confidence).toBeCloseTo(0.74, 2);
+  expect(torn(0.98).confidence).toBeLessThan(0.6);
+});
+
 it('takes the same script for one reason, not for two', () => {
   const said: Said = {
     ...KNOWN,
@@ -314,14 +345,14 @@ describe('suggest', () => {
     });
     const torn = suggest(evidence(named))!;
     expect(torn.purpose).toBe('measurement');
-    expect(torn.confidence).toBeLessThan(0.3);
+    expect(torn.confidence).toBe(0.6);
     const heuristics = (said: readonly Said[]) => said.map((one) => one.heuristic);
     expect([heuristics(torn.because.said), heuristics(torn.because.against)]).toEqual([
       ['known-writer'],
       ['visitor-setting'],
     ]);
     expect(evidenceWords(torn.because)[1]).toMatch(/^visitor-setting: .* \(\d+ %\)$/);
-    expect(suggest(evidence(named), undefined, 0.5)).toBeNull();
+    expect(suggest(evidence(named), undefined, torn.confidence + 0.01)).toBeNull();
   });
   it('leaves out those that are switched off, and is silent where none speaks', () => {
     const uid = third({ name: 'uid', value: OWN, lifetimeSeconds: 400 * DAY });

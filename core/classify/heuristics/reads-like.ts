@@ -1,8 +1,9 @@
+import { countsToo } from './script-terms';
 import type { Heuristic } from './types';
 
 /** What needs no yes is an exemption, which nobody should take by the look of a program. */
 const EXEMPT = 'necessary';
-const UNSURE = 0.7;
+const UNSURE = 0.78;
 /** A bundle of the site's own holds much beside a kit. */
 const IN_A_BUNDLE = 0.7;
 
@@ -16,8 +17,9 @@ export const readsLike: Heuristic = {
   evaluate({ item }) {
     const like = item.script?.readsLike;
     if (!like) return null;
-    const unsure = (like.purpose === EXEMPT ? UNSURE : 1) * (item.script?.own ? IN_A_BUNDLE : 1);
-    const confidence = Math.round(100 * sure(like.chance) * unsure) / 100;
+    const unsure = like.purpose === EXEMPT || (like.purpose === 'embedded' && countsToo(item.script!));
+    const doubts = (unsure ? UNSURE : 1) * (item.script!.own ? IN_A_BUNDLE : 1);
+    const confidence = Math.round(100 * sure(like.chance) * doubts) / 100;
     return { purpose: like.purpose, confidence, because: { code: 'reads-like', words: like.words } };
   },
 };

@@ -1,3 +1,4 @@
+import type { ScriptSeen } from '../../observe/script-seen';
 import type { Activity } from '../../observe/script-terms';
 import type { Heuristic } from './types';
 
@@ -28,8 +29,10 @@ const STEPS = [
 ];
 /** What needs no yes is an exemption, which nobody should take by the look of a program. */
 const EXEMPT = 'necessary';
-/** A film's player and what counts how it is watched speak alike, and so may be taken for each other. */
 const UNSURE = 0.8;
+/** A film's player and what counts how it is watched speak alike, and so may be taken for each other. */
+export const countsToo = ({ speaksOf }: ScriptSeen): boolean =>
+  (['measurement', 'monitoring'] as const).some((one) => (speaksOf[one]?.share ?? 0) > 0);
 /** A bundle of the site's own holds much beside the kit. */
 const IN_A_BUNDLE = 0.8;
 
@@ -60,10 +63,7 @@ export const scriptTerms: Heuristic = {
     const [purpose, { share, terms, activity }] = best;
     const step = STEPS.find((one) => share >= one.share && weight(best) >= one.times * (next ? weight(next) : 0));
     if (!step) return null;
-    const counts = Math.max(
-      ...(['measurement', 'monitoring'] as const).map((one) => item.script?.speaksOf[one]?.share ?? 0),
-    );
-    const unsure = purpose === EXEMPT || (activity === 'video' && counts > 0);
+    const unsure = purpose === EXEMPT || (activity === 'video' && countsToo(item.script));
     const confidence = step.confidence * (item.script.own ? IN_A_BUNDLE : 1) * (unsure ? UNSURE : 1);
     return {
       purpose,
