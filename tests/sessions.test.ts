@@ -133,4 +133,31 @@ describe('while the database is away', () => {
     // Never a yes that is written nowhere.
     expect(record.status).toBe(503);
   });
+
+  it('visitors read the policies, in forms and languages that nobody has asked for before too', async () => {
+    const ines = await new Client(url).signIn();
+    const address = 'http://islet.localhost:9/';
+    const at = `/sites/${(await ines.call('POST', '/sites', { name: 'Islet', address })).body.id}`;
+    await ines.publish(at.split('/')[2]!);
+    const made = await ines.call('POST', `${at}/policies`, { kind: 'privacy', name: 'privacy' });
+    const version = { revision: 1, note: '', major: false, reviewers: [], dueOn: null };
+    await ines.call('POST', `${at}/policies/${made.body.id}/versions`, version);
+    await ines.call('PUT', `${at}/policies/${made.body.id}/versions/1/live`, { from: null });
+    const get = (file: string) => fetch(`${url}/g/islet/${file}`);
+    const page = await get('policies/privacy');
+    const text = await page.text();
+    expect(text).toContain('<h1>Privacy policy</h1>');
+    cut();
+    const again = await get('policies/privacy');
+    expect([again.status, again.headers.get('etag')]).toEqual([200, page.headers.get('etag')]);
+    expect(await again.text()).toBe(text);
+    for (const name of [
+      'policies/privacy.en.txt',
+      'policies',
+      'policy',
+      'policy.en.html?find=x',
+      'declaration.en.json',
+    ])
+      expect((await get(name)).status, name).toBe(200);
+  });
 });
