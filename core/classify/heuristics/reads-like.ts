@@ -12,7 +12,7 @@ export const readsLike: Heuristic = {
     id: 'reads-like',
     looksAt: 'all',
     title: 'Its script reads like others of that purpose',
-    why: 'From the words of some two hundred kits of which it is known what they are for, it is learned what each word weighs; all words of a script together speak for a purpose.',
+    why: 'From the words of some six hundred kits of which it is known what they are for, it is learned what each word weighs; all words of a script together speak for a purpose.',
   },
   evaluate({ item }) {
     const like = item.script?.readsLike;
