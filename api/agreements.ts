@@ -33,8 +33,6 @@ export interface AgreementAnswers {
 export interface AgreementOverview {
   persons: number;
   records: number;
-  /** At which record the ledger is broken; `null`: it holds. */
-  brokenAt: number | null;
   shares: {
     policy: string;
     title: string;
@@ -46,6 +44,11 @@ export interface AgreementOverview {
   /** Answers by day (ISO date, UTC). */
   days: { day: string; policy: string; decision: string; count: number }[];
   reminders: { days: number; most: number };
+}
+
+export interface AgreementLedgerState {
+  /** At which record the ledger is broken; `null`: it holds. */
+  brokenAt: number | null;
 }
 
 export interface AgreementPersonDetail {

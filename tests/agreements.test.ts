@@ -1,8 +1,11 @@
 import { createHash, randomUUID } from 'node:crypto';
+import { type Answered, type PolicyStanding, standings } from '@douane/core/agreements';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { agreements } from '../lib/agreements';
+import { ledgerBrokenAt } from '../server/agreements/ledger';
 import { remindWaiting } from '../server/agreements/reminders';
+import { agreeingAlike, appendAgreements } from '../server/db/agreements.sql';
 import { expectAccessible, expectAccessibleInBothThemes, openBrowser, openPage } from './support/browser';
 import { Client, startWorld, type World } from './support/world';
 
@@ -274,11 +277,78 @@ it('is seen as shares, by person and over time; what was changed in the database
   await expectAccessibleInBothThemes(page, 'agreements');
   await page.context().close();
 
+  const site = { organisationId: world.organisationId, siteId };
+  const broken = () => Promise.all([1, 2, 5000].map((most) => ledgerBrokenAt(world.db, site, most)));
+  expect(await broken()).toEqual([null, null, null]);
   await world.db.query('ALTER TABLE agreement_record DISABLE TRIGGER USER');
+  const { rows } = await world.db.query('SELECT max(number)::int AS last FROM agreement_record');
+  await world.db.query('UPDATE agreement_record SET hash = hash || 0 WHERE number = $1', [rows[0].last]);
+  expect(await broken()).toEqual([rows[0].last, rows[0].last, rows[0].last]);
   await world.db.query(
     `UPDATE agreement_record SET body = jsonb_set(body, '{decision}', '"declined"') WHERE number = 1`,
   );
-  expect((await ines.call('GET', `/sites/${siteId}/agreements`)).body.brokenAt).toBe(1);
+  expect((await ines.call('GET', `/sites/${siteId}/agreements/ledger`)).body).toEqual({ brokenAt: 1 });
+});
+
+it('counts persons who are alike as one, and comes to what each one for himself would', async () => {
+  const address = 'http://alike.localhost:9/';
+  const { id: other } = (await ines.call('POST', '/sites', { name: 'Alike', address })).body;
+  const of = { organisationId: world.organisationId, siteId: other };
+  let seed = 7;
+  const random = (n: number) => {
+    seed = (seed * 1_103_515_245 + 12_345) % 2 ** 31;
+    return Math.floor((seed / 2 ** 31) * n);
+  };
+  const pick = <T>(...choices: T[]): T => choices[random(choices.length)]!;
+  const persons = Array.from({ length: 40 }, (_, i) => ({
+    ...{
+      person: `p${i}`,
+      audience: pick('customers', 'children'),
+      country: pick(null, 'DE'),
+      byGuardian: random(4) === 0,
+    },
+  }));
+  for (const { person, audience, country, byGuardian } of persons)
+    await world.db.query(
+      `INSERT INTO agreement_person (organisation_id, site_id, person, audience, country, by_guardian) VALUES ($1, $2, $3, $4, $5, $6)`,
+      [of.organisationId, other, person, audience, country, byGuardian],
+    );
+  const answers = Array.from({ length: 300 }, () => ({
+    ...{
+      id: randomUUID(),
+      person: pick(...persons).person,
+      policy: pick('terms', 'privacy', 'gone'),
+      version: 1 + random(4),
+    },
+    ...{ decision: pick('agreed' as const, 'declined' as const, 'withdrawn' as const), at: new Date().toISOString() },
+    ...{ way: pick('api' as const, 'screen' as const, 'guardian' as const), contentHash: 'h', language: 'en' },
+  }));
+  const written = await appendAgreements(world.db, of, answers as unknown as Parameters<typeof appendAgreements>[2]);
+  const policies = [
+    { name: 'terms', since: 3, must: true },
+    { name: 'privacy', since: 1, must: false },
+  ].map((one) => ({ ...one, titles: {}, audience: 'customers', version: 4, contentHash: 'h' }));
+  const since = new Map(policies.map((policy) => [policy.name, policy.since]));
+  const count = (all: { said: PolicyStanding<Answered>[]; count: number }[]) => {
+    const counts: Record<string, number> = {};
+    for (const { said, count: n } of all)
+      for (const { policy, standing } of said)
+        counts[`${policy.name} ${standing}`] = (counts[`${policy.name} ${standing}`] ?? 0) + n;
+    return counts;
+  };
+  const alike = await agreeingAlike(world.db, of, since);
+  const one = count(
+    persons.map(({ person, byGuardian }) => {
+      const own = written.filter((record) => record.person === person);
+      return { said: standings(policies, own, byGuardian), count: 1 };
+    }),
+  );
+  expect(Object.keys(one).length).toBeGreaterThan(6);
+  expect(count(alike.map((a) => ({ said: standings(policies, a.answers, a.byGuardian), count: a.count })))).toEqual(
+    one,
+  );
+  expect(alike.length).toBeLessThan(persons.length);
+  expect(await ledgerBrokenAt(world.db, of, 7)).toBeNull();
 });
 
 it('keeps what somebody ticked in a form, with the sentence that was read', async () => {

@@ -118,7 +118,10 @@ it('is put into a page of the site’s by one line, under a strict policy too, a
       purposes: { measurement: true, advertising: false },
     };
     const before = { ...choice, record: '3f0f6c3e-0000-4000-8000-000000000000', release: 6, purposes: {} };
-    localStorage.setItem('douane.history', JSON.stringify([choice, before, null, 'odd']));
+    localStorage.setItem(
+      'douane.history',
+      JSON.stringify([choice, before, null, 'odd', { ...before, atSeconds: 'x' }]),
+    );
     Object.assign(window, { douane: { choice: () => choice } });
   });
   await gated.goto(page.url());

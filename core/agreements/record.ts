@@ -39,10 +39,11 @@ export interface AgreementRecord extends AgreementBody {
 }
 
 /** At which record a ledger of agreements is broken, counted from 1; `null`: it holds. In the order of their numbers. */
-export function brokenAt(records: readonly AgreementRecord[], firstPrevious: string): number | null {
-  let previous = firstPrevious;
+export function brokenAt(records: readonly AgreementRecord[], previousHash: string, first = 1): number | null {
+  let previous = previousHash;
   for (const [i, { previousHash, hash, ...body }] of records.entries()) {
-    if (body.number !== i + 1 || previousHash !== previous || hashRecord(body, previousHash) !== hash) return i + 1;
+    if (body.number !== first + i || previousHash !== previous || hashRecord(body, previousHash) !== hash)
+      return first + i;
     previous = hash;
   }
   return null;

@@ -23,19 +23,22 @@ export const titleIn = ({ name, titles }: Pick<AskedPolicy, 'name' | 'titles'>, 
 /** `guardian`: a parent or guardian has to agree first. `overdue` is nothing of its own: what must be and is pending. */
 export type Standing = 'pending' | 'guardian' | 'agreed' | 'declined' | 'withdrawn';
 
-export interface PolicyStanding {
+/** What of an answer decides how somebody stands. */
+export type Answered = Pick<AgreementRecord, 'number' | 'policy' | 'version' | 'decision' | 'way'>;
+
+export interface PolicyStanding<Record extends Answered = AgreementRecord> {
   policy: AskedPolicy;
   standing: Standing;
   /** The answer that counts, where there is one. */
-  record: AgreementRecord | null;
+  record: Record | null;
 }
 
 /** How a person stands to each policy, by all of his records. `byGuardian`: his age asks for a guardian's agreement first. */
-export function standings(
+export function standings<Record extends Answered>(
   policies: readonly AskedPolicy[],
-  records: readonly AgreementRecord[],
+  records: readonly Record[],
   byGuardian: boolean,
-): PolicyStanding[] {
+): PolicyStanding<Record>[] {
   return policies.map((policy) => {
     const own = records
       .filter((record) => record.policy === policy.name && record.version >= policy.since)

@@ -1,4 +1,4 @@
-import type { AgreementBody, AgreementRecord } from '@douane/core/agreements';
+import type { AgreementBody, AgreementRecord, Answered } from '@douane/core/agreements';
 import { FIRST_PREVIOUS_HASH, hashRecord } from '@douane/core/consent';
 import { asJson } from './clean';
 import type { Queryable } from './db';
@@ -97,16 +97,63 @@ export async function agreementsOf(
   return rows.map(toRecord);
 }
 
-/** The whole ledger of a site. */
+/** The next so many answers of a site's ledger after a number, in their order. */
 export async function agreementLedger(
   db: Queryable,
   { organisationId, siteId }: AgreementsOf,
+  { after, most }: { after: number; most: number },
 ): Promise<AgreementRecord[]> {
-  const { rows } = await db.query<Row>(`${SELECT} WHERE organisation_id = $1 AND site_id = $2 ORDER BY number`, [
-    organisationId,
-    siteId,
-  ]);
+  const { rows } = await db.query<Row>(
+    `${SELECT} WHERE organisation_id = $1 AND site_id = $2 AND number > $3 ORDER BY number LIMIT $4`,
+    [organisationId, siteId, after, most],
+  );
   return rows.map(toRecord);
+}
+
+/** Persons of whom the same was told and who answered the same, whether here or there and to whichever version that counts. */
+export interface AgreeingAlike extends Pick<AgreementPerson, 'audience' | 'country' | 'byGuardian'> {
+  /** Of each policy the last answer, and the last one of a guardian. */
+  answers: Answered[];
+  count: number;
+}
+
+/**
+ * All persons of a site with what they answered last to versions that still count (`since`, by policy), those who are alike
+ * as one: a handful, however many persons there are.
+ */
+export async function agreeingAlike(
+  db: Queryable,
+  { organisationId, siteId }: AgreementsOf,
+  since: ReadonlyMap<string, number>,
+): Promise<AgreeingAlike[]> {
+  const { rows } = await db.query<AgreeingAlike>(
+    `WITH last AS (
+       SELECT DISTINCT ON (r.person, r.policy, r.body->>'way' = 'guardian') r.person, r.policy, r.decision,
+         live.since AS version, CASE r.body->>'way' WHEN 'guardian' THEN 'guardian' ELSE 'screen' END AS way
+       FROM agreement_record r JOIN unnest($3::text[], $4::int[]) AS live (policy, since)
+         ON live.policy = r.policy AND r.version >= live.since
+       WHERE r.organisation_id = $1 AND r.site_id = $2
+       ORDER BY r.person, r.policy, r.body->>'way' = 'guardian', r.number DESC
+     ), answered AS (
+       SELECT person, jsonb_agg(jsonb_build_object('number', 0, 'policy', policy, 'version', version, 'decision', decision,
+         'way', way) ORDER BY policy, way) AS answers
+       FROM last GROUP BY person
+     )
+     SELECT p.audience, p.country, p.by_guardian AS "byGuardian", coalesce(a.answers, '[]') AS answers, count(*)::int AS count
+     FROM agreement_person p LEFT JOIN answered a USING (person)
+     WHERE p.organisation_id = $1 AND p.site_id = $2 GROUP BY 1, 2, 3, 4`,
+    [organisationId, siteId, [...since.keys()], [...since.values()]],
+  );
+  return rows;
+}
+
+/** How many answers a site's ledger holds. */
+export async function countAgreements(db: Queryable, { organisationId, siteId }: AgreementsOf): Promise<number> {
+  const { rows } = await db.query<{ count: number }>(
+    'SELECT count(*)::int AS count FROM agreement_record WHERE organisation_id = $1 AND site_id = $2',
+    [organisationId, siteId],
+  );
+  return rows[0]!.count;
 }
 
 /** What a site told of a person. */
@@ -150,16 +197,6 @@ export async function personOfSite(
     [organisationId, siteId, person],
   );
   return rows[0] ?? null;
-}
-
-/** Everybody a site asked about. */
-export async function listPersons(db: Queryable, { organisationId, siteId }: AgreementsOf): Promise<AgreementPerson[]> {
-  const { rows } = await db.query<AgreementPerson>(
-    `SELECT person, audience, language, country, by_guardian AS "byGuardian", mail, reminded FROM agreement_person
-     WHERE organisation_id = $1 AND site_id = $2 ORDER BY first_at LIMIT 100000`,
-    [organisationId, siteId],
-  );
-  return rows;
 }
 
 /** Persons with a mail address who may be reminded now, over all organisations: the worker asks for whoever is due. */

@@ -1,15 +1,15 @@
 import { randomUUID } from 'node:crypto';
-import type { AgreementOverview, AgreementPersonDetail } from '@douane/api';
-import { brokenAt, standings, titleIn } from '@douane/core/agreements';
-import { FIRST_PREVIOUS_HASH } from '@douane/core/consent';
+import type { AgreementLedgerState, AgreementOverview, AgreementPersonDetail } from '@douane/api';
+import { standings, titleIn } from '@douane/core/agreements';
 import { type Request, Router } from 'express';
 import { z } from 'zod';
 import { heldSite, perform } from '../acts/act';
 import { type AgreeingSite, answerFor, askedOf, standingOf } from '../agreements/agreeing';
+import { ledgerBrokenAt } from '../agreements/ledger';
 import { pseudonym } from '../agreements/pseudonym';
 import { answer } from '../answer';
 import type { ServerContext } from '../context';
-import { agreementDays, agreementLedger, agreementSettings, listPersons, saveReminders } from '../db/agreements.sql';
+import { agreeingAlike, agreementDays, agreementSettings, countAgreements, saveReminders } from '../db/agreements.sql';
 import { livePolicies } from '../db/policy-versions.sql';
 import { Problem } from '../problems';
 import { bodyOf } from './body';
@@ -40,40 +40,31 @@ export function agreementRoutes(context: ServerContext): Router {
 
   router.get('/sites/:siteId/agreements', async (req, res) => {
     const site = await agreeing(req);
-    const [persons, ledger, live, days, { reminders }] = await Promise.all([
-      listPersons(db, site),
-      agreementLedger(db, site),
-      livePolicies(db, site.organisationId, site.siteId),
+    const live = await livePolicies(db, site.organisationId, site.siteId);
+    const [alike, records, days, { reminders }] = await Promise.all([
+      agreeingAlike(db, site, new Map(live.map(({ name, since }) => [name, since]))),
+      countAgreements(db, site),
       agreementDays(db, site),
       agreementSettings(db, site),
     ]);
-    const byPerson = new Map<string, typeof ledger>();
-    for (const record of ledger) {
-      const own = byPerson.get(record.person);
-      if (own) own.push(record);
-      else byPerson.set(record.person, [record]);
-    }
     const shares = new Map<string, AgreementOverview['shares'][number]>();
-    for (const { person, audience, country, byGuardian } of persons) {
-      for (const { policy, standing } of standings(
-        askedOf(live, audience, country),
-        byPerson.get(person) ?? [],
-        byGuardian,
-      )) {
+    for (const { audience, country, byGuardian, answers, count } of alike) {
+      for (const { policy, standing } of standings(askedOf(live, audience, country), answers, byGuardian)) {
         const { name, version, must } = policy;
         const share = shares.get(name) ?? {
           ...{ policy: name, title: titleIn(policy), version, audience, must },
           standings: { pending: 0, guardian: 0, agreed: 0, declined: 0, withdrawn: 0 },
         };
-        share.standings[standing] += 1;
+        share.standings[standing] += count;
         shares.set(name, share);
       }
     }
-    answer<AgreementOverview>(res, {
-      ...{ persons: persons.length, records: ledger.length, days, reminders },
-      shares: [...shares.values()],
-      brokenAt: brokenAt(ledger, FIRST_PREVIOUS_HASH),
-    });
+    const persons = alike.reduce((sum, { count }) => sum + count, 0);
+    answer<AgreementOverview>(res, { persons, records, days, reminders, shares: [...shares.values()] });
+  });
+
+  router.get('/sites/:siteId/agreements/ledger', async (req, res) => {
+    answer<AgreementLedgerState>(res, { brokenAt: await ledgerBrokenAt(db, await agreeing(req)) });
   });
 
   router.post('/sites/:siteId/agreements/person', async (req, res) => {

@@ -1,5 +1,6 @@
 import type {
   AccessTokenList,
+  AgreementLedgerState,
   AgreementOverview,
   AlarmList,
   AnswerList,
@@ -65,6 +66,12 @@ export const agreements = (siteId: string) =>
   queryOptions({
     queryKey: ['agreements', siteId],
     queryFn: () => call<AgreementOverview>('GET', `/sites/${siteId}/agreements`),
+  });
+
+export const agreementLedger = (siteId: string) =>
+  queryOptions({
+    queryKey: ['agreements', siteId, 'ledger'],
+    queryFn: () => call<AgreementLedgerState>('GET', `/sites/${siteId}/agreements/ledger`),
   });
 
 export const policyComments = (siteId: string, policyId: string) =>

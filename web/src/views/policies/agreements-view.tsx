@@ -19,7 +19,7 @@ export function AgreementsView() {
   const site = useSite();
   const { data, error } = useQuery(queries.agreements(site.id));
   if (!data) return <Trouble error={error} />;
-  const { persons, shares, records, brokenAt, days } = data;
+  const { persons, shares, records, days } = data;
   const waiting = shares
     .filter(({ must }) => must)
     .reduce((sum, { standings }) => sum + standings.pending + standings.guardian, 0);
@@ -44,12 +44,7 @@ export function AgreementsView() {
       >
         {persons > 0 &&
           `${plural(persons, 'person', 'persons')} asked about, ${plural(records, 'answer')} in the ledger`}
-        {records > 0 &&
-          (brokenAt === null ? (
-            ', which holds.'
-          ) : (
-            <b className="text-slipped">, which is broken at record {brokenAt}.</b>
-          ))}
+        {records > 0 && <Ledger />}
         {persons === 0 && 'Which policies accounts are asked to agree to is set at each policy.'}
       </Finding>
       {shares.length > 0 && (
@@ -110,6 +105,15 @@ if (waits) redirect(screen);`}
       </Section>
     </ListAndDocket>
   );
+}
+
+/** Whether the ledger holds; a long one takes a while to be looked through. */
+function Ledger() {
+  const { data, error } = useQuery(queries.agreementLedger(useSite().id));
+  if (error) return ', which could not be looked through.';
+  if (!data) return ', which is being looked through.';
+  if (data.brokenAt === null) return ', which holds.';
+  return <b className="text-slipped">, which is broken at record {data.brokenAt}.</b>;
 }
 
 function Reminders({ overview: { reminders } }: { overview: AgreementOverview }) {

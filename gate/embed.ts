@@ -1,0 +1,88 @@
+import type { Part } from '@douane/core/policy';
+import type { PastChoice } from '@douane/core/policy/choice-fragment';
+
+/** What a policy is built from in a page of the site's. */
+export interface Embed {
+  lang: string;
+  dir: string;
+  parts: Part[];
+  /** Of purposes, by id. */
+  names: Record<string, string>;
+  /** Said of a choice that grants nothing. */
+  refused: string;
+  /** Under which the browser keeps what was chosen in it. */
+  key: string;
+}
+
+/** Runs in the site's page: builds the document from its parts, so that no policy of the page's has anything to forbid. */
+export function putIn({ lang, dir, parts, names, refused, key }: Embed): void {
+  const script = document.currentScript;
+  // Which choice stands and which stood before, since when, under which version: known to this browser alone.
+  const choice = window.douane?.choice();
+  const earlier = (): PastChoice[] => {
+    try {
+      const kept: unknown = JSON.parse(localStorage.getItem(key) ?? '[]');
+      const isOne = (one: Partial<PastChoice> | null) =>
+        one?.purposes && Number.isFinite(one.atSeconds) && one.record !== choice?.record;
+      return Array.isArray(kept) ? kept.filter(isOne) : [];
+    } catch {
+      return []; // closed to us, or written by somebody else
+    }
+  };
+  const says = ({ record, release, atSeconds, purposes }: PastChoice) => {
+    const day = new Intl.DateTimeFormat(lang, { dateStyle: 'long', timeStyle: 'short' }).format(atSeconds * 1000);
+    const granted = Object.keys(names).filter((id) => purposes[id] === true);
+    return `${record}, ${day}, v${release}: ${granted.map((id) => names[id]).join(', ') || refused}`;
+  };
+  const built = (part: Part): Node => {
+    if (typeof part === 'string') return document.createTextNode(part);
+    if (part.attributes && 'data-douane-choice' in part.attributes) {
+      const told = document.createDocumentFragment();
+      if (!choice) return told;
+      const line = document.createElement('p');
+      line.append(`${part.parts[0]}: ${says(choice)}`);
+      const list = document.createElement('ul');
+      for (const one of earlier()) list.appendChild(document.createElement('li')).append(says(one));
+      told.append(line, ...(list.firstChild ? [list] : []));
+      return told;
+    }
+    const { 'data-douane-open': opens, ...attributes } = part.attributes ?? {};
+    const here = opens !== undefined && 'douane' in window;
+    const one = document.createElement(here ? 'button' : part.tag);
+    if (here) Object.assign(one, { type: 'button' }).setAttribute('data-douane-open', '');
+    else for (const [name, value] of Object.entries(attributes)) one.setAttribute(name, value);
+    one.append(...part.parts.map(built));
+    return one;
+  };
+  const whole = document.createElement('div');
+  whole.lang = lang;
+  whole.dir = dir;
+  whole.append(...parts.map(built));
+  const finder = whole.querySelector<HTMLFormElement>('form[data-douane-find]');
+  const has = (part: Element, what: string) => (part.textContent ?? '').toLowerCase().includes(what);
+  // As the server does: a service that is called so with all that it stores, of others what is called so.
+  const find = () => {
+    const wanted = (finder!.querySelector('input')?.value ?? '').trim().toLowerCase();
+    let none = true;
+    for (const purpose of whole.querySelectorAll<HTMLElement>('section[id^="purpose-"]')) {
+      let some = wanted === '';
+      for (const service of purpose.querySelectorAll<HTMLElement>('section')) {
+        const called = [...service.querySelectorAll(':scope > h3, :scope > dl')].some((one) => has(one, wanted));
+        const items = [...service.querySelectorAll<HTMLElement>('li')];
+        for (const item of items) item.hidden = !called && !has(item, wanted);
+        service.hidden = !called && items.every(({ hidden }) => hidden);
+        some ||= !service.hidden;
+      }
+      purpose.hidden = !some;
+      none &&= !some;
+    }
+    const status = finder!.querySelector<HTMLElement>('[role="status"]');
+    if (status) status.hidden = !none;
+  };
+  finder?.addEventListener('input', find);
+  finder?.addEventListener('submit', (event) => {
+    event.preventDefault();
+    find();
+  });
+  script?.after(whole);
+}
