@@ -3,10 +3,13 @@ import { FIRST_PREVIOUS_HASH, hashRecord } from '../consent/index';
 import { newSetup } from '../setup/index';
 import { rulesOf } from '../setup/site-rules';
 import {
+  AGREEMENT_LANGUAGES,
   type AgreementBody,
   type AgreementRecord,
+  type AgreementWords,
   type AskedPolicy,
   ageAlone,
+  agreementWords,
   brokenAt,
   pendingOf,
   standings,
@@ -79,4 +82,23 @@ it('a ledger that was changed says where', () => {
   expect(brokenAt(records, FIRST_PREVIOUS_HASH)).toBe(null);
   expect(brokenAt([records[0]!, { ...records[1]!, decision: 'declined' }, records[2]!], FIRST_PREVIOUS_HASH)).toBe(2);
   expect(brokenAt([records[0]!, records[2]!], FIRST_PREVIOUS_HASH)).toBe(2);
+});
+
+describe.each(Object.entries(AGREEMENT_LANGUAGES))('in %s', (tag, words) => {
+  it('the letters name the site, what is asked and where to answer', () => {
+    for (const { subject, text } of [
+      words.reminder('Ferries', 'Terms', 'LINK'),
+      words.guardianLetter('Ferries', 'Terms', 'LINK'),
+    ]) {
+      expect(subject).toMatch(/^Ferries/);
+      for (const part of ['Ferries', 'Terms', 'LINK']) expect(text.join('\n')).toContain(part);
+    }
+  });
+
+  it('no sentence is left in English', () => {
+    const own = Object.entries(words).filter(([, text]) => typeof text === 'string');
+    const same = own.filter(([key, text]) => text === AGREEMENT_LANGUAGES.en![key as keyof AgreementWords]);
+    expect(same.map(([key]) => key)).toEqual(tag === 'en' ? own.map(([key]) => key) : []);
+    expect(agreementWords(['xx', tag]).language).toBe(tag);
+  });
 });

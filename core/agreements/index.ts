@@ -1,3 +1,3 @@
 export * from './record';
 export * from './standing';
-export * from './words';
+export * from './words/index';

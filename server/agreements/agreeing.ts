@@ -5,6 +5,7 @@ import {
   type AgreementWay,
   type AskedPolicy,
   ageAlone,
+  agreementWords,
   type PolicyStanding,
   standings,
   titleIn,
@@ -204,15 +205,10 @@ export async function askGuardian(
   const { key } = await agreementSettings(db, site);
   const token = randomBytes(32).toString('base64url');
   await insertGuardian(db, site, { tokenHash: sha256(token), person, guardian: pseudonym(key, mail.toLowerCase()) });
-  const { policies } = await standingOf(db, site, person);
-  const titles = policies.map(({ policy }) => titleIn(policy));
-  await sendMail(config.smtpUrl, {
-    ...{ from: config.mailFrom, to: mail, subject: `${name}: your agreement for a child is asked for` },
-    text: [
-      `Somebody who is a child where he or she lives wants to use ${name}, and gave this address as that of a parent or guardian.`,
-      `You are asked to agree to: ${titles.join(', ')}.`,
-      `Read it and answer here, within thirty days:\n${config.publicUrl}/g/${site.key}/guardian?token=${token}`,
-      'If you know nothing of it, do nothing: without your answer nothing is agreed to.',
-    ].join('\n\n'),
-  });
+  const { policies, person: kept } = await standingOf(db, site, person);
+  const { language, words } = agreementWords([kept.language ?? 'en']);
+  const titles = policies.map(({ policy }) => titleIn(policy, language)).join(', ');
+  const link = `${config.publicUrl}/g/${site.key}/guardian?token=${token}`;
+  const { subject, text } = words.guardianLetter(name, titles, link);
+  await sendMail(config.smtpUrl, { from: config.mailFrom, to: mail, subject, text: text.join('\n\n') });
 }

@@ -1,4 +1,4 @@
-import { titleIn } from '@douane/core/agreements';
+import { agreementWords, titleIn } from '@douane/core/agreements';
 import type { Config } from '../config';
 import { duePersons, noteReminded } from '../db/agreements.sql';
 import type { Db } from '../db/db';
@@ -17,18 +17,17 @@ export async function remindWaiting(db: Db, config: Pick<Config, 'publicUrl' | '
       continue;
     }
     const name = (await siteById(db, organisationId, siteId))!.setup.site.name;
+    const { language, words } = agreementWords([due.language ?? 'en']);
     const titles = standing.policies
       .filter(({ policy, standing: is }) => policy.must && is !== 'agreed')
-      .map(({ policy }) => titleIn(policy));
+      .map(({ policy }) => titleIn(policy, language));
     const of = { person, to: null, seconds: TICKET_SECONDS.letter };
     const link = screenAddress(config.publicUrl, { key }, agreementKey, of);
     // Noted first: who gets no letter now is asked again after the same time, and nobody gets two.
     await noteReminded(db, due, person, false);
     try {
-      await sendMail(config.smtpUrl, {
-        ...{ from: config.mailFrom, to: mail!, subject: `${name}: your agreement is asked for` },
-        text: `To go on using ${name} you are asked to agree to: ${titles.join(', ')}.\n\nRead it and answer here, within two weeks:\n${link}`,
-      });
+      const { subject, text } = words.reminder(name, titles.join(', '), link);
+      await sendMail(config.smtpUrl, { from: config.mailFrom, to: mail!, subject, text: text.join('\n\n') });
     } catch (error) {
       console.error(`reminder: ${(error as Error).message}`);
     }
