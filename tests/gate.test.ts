@@ -167,7 +167,10 @@ describe('changing one’s mind', () => {
     const kept = await site.cookies();
     for (const gone of ['_ogv', '_ogs', 'bfx_s']) expect(kept).not.toContain(gone);
     expect(kept).toEqual(expect.arrayContaining(['douane_choice', 'ssf_session']));
-    expect(await site.page.evaluate(() => Object.keys(localStorage))).toEqual([]);
+    // What was chosen here stays, for the visitor to see.
+    expect(await site.page.evaluate(() => Object.keys(localStorage))).toEqual(['douane.history']);
+    const history = await site.page.evaluate(() => JSON.parse(localStorage.getItem('douane.history')!));
+    expect(history.map(({ record }: { record: string }) => record)).toEqual([(await site.lastRecord()).id, before.id]);
   });
 });
 
