@@ -225,3 +225,29 @@ it('a finding is mended by one press', async () => {
   await text().getByRole('heading', { name: 'Your rights' }).waitFor();
   await finding.waitFor({ state: 'detached' });
 });
+
+it('before publishing it is said what a scan and a ruling change in what visitors read, in each language', async () => {
+  const id = site.split('/').at(-1)!;
+  await page.goto(`${site}/banner/publish`);
+  await main.getByRole('button', { name: 'Publish v2' }).waitFor();
+  expect(await main.getByRole('heading', { name: 'Read otherwise in policies' }).count()).toBe(0);
+
+  await ines.bringIn(id, 'kind,name,host,purpose\ncookie,tern_id,tern.localhost,\n');
+  const { items } = (await ines.call('GET', `/sites/${id}/items`)).body;
+  const itemIds = items
+    .filter(({ name }: { name: string }) => name === 'tern_id')
+    .map((item: { id: string }) => item.id);
+  await ines.call('POST', `/sites/${id}/rulings`, { itemIds, purpose: 'advertising', service: 'Tern' });
+  await page.reload();
+  const read = part('Read otherwise in policies');
+  await read.locator('ins', { hasText: 'tern_id Cookie' }).waitFor();
+  expect(await read.locator('del').count()).toBe(0);
+  await read.getByText('Advertising, Tern').waitFor();
+  await read.getByLabel('Language').selectOption('de');
+  await read.getByText('Werbung, Tern').waitFor();
+  await expectAccessibleInBothThemes(page, 'what is read otherwise');
+  await ines.publish(id);
+  await page.reload();
+  await main.getByRole('heading', { name: 'Release 2 is in force' }).waitFor();
+  expect(await (await fetch(`${base}/policy.de.txt`)).text()).toContain('tern_id');
+});

@@ -18,11 +18,17 @@ export interface ChangedLine {
  * that both speak; `on` (ISO date): the day whose laws count.
  */
 export function changedReading(before: Setup, after: Setup, language: string, on: string): ChangedLine[] {
-  const content: PolicyContent = {
-    ...{ kind: 'cookies', audience: 'visitors', source: language, answers: noAnswers() },
-    languages: { [language]: { title: '', blocks: [live('items', 'items'), live('rights', 'rights')] } },
+  const lines = (setup: Setup) => {
+    const release = compileRelease(setup, 1, on);
+    // Each by itself: what one ends with is no heading of the next.
+    return (['items', 'rights'] as const).flatMap((block) => {
+      const content: PolicyContent = {
+        ...{ kind: 'cookies', audience: 'visitors', source: language, answers: noAnswers() },
+        languages: { [language]: { title: '', blocks: [live(block, block)] } },
+      };
+      return linesOf(policyDocument(content, release, language, null).parts);
+    });
   };
-  const lines = (setup: Setup) => linesOf(policyDocument(content, compileRelease(setup, 1, on), language, null).parts);
   return diffComm(lines(before), lines(after)).flatMap(({ common, buffer1 = [], buffer2 = [] }) =>
     common ? [] : [...buffer1.map(asLine('before')), ...buffer2.map(asLine('after'))],
   );

@@ -165,6 +165,27 @@ describe('what a release changes in what is read', () => {
     });
   });
 
+  it('of a service that comes last is that alone, and nothing of what stands behind the list', () => {
+    const added = changed((setup) =>
+      setup.services.push({
+        id: 'tern',
+        name: 'Tern',
+        purpose: 'advertising',
+        hosts: [],
+        items: [{ kind: 'cookie', name: 't' }],
+      }),
+    );
+    expect(new Set(added.map((line) => `${line.in} ${line.under}`))).toEqual(
+      new Set(['after Advertising', 'after Advertising, Tern']),
+    );
+  });
+
+  it('of a law that is served beside the others is its rights', () => {
+    const added = changed((setup) => setup.regions.regimes.push('jp'));
+    expect(added.length).toBeGreaterThan(2);
+    expect(new Set(added.map((line) => line.in + line.under))).toEqual(new Set(['after']));
+  });
+
   it('of a service that goes to another purpose is all of it, gone and new', () => {
     const moved = changed((setup) => (setup.services[0]!.purpose = 'advertising'));
     expect(new Set(moved.map((line) => `${line.in} ${line.under}`))).toEqual(
