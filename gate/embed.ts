@@ -1,5 +1,7 @@
-import type { Part } from '@douane/core/policy';
-import type { PastChoice } from '@douane/core/policy/choice-fragment';
+import type { PastChoice } from '@douane/core/consent/choice-history';
+import type { narrowed as Narrow, Part, Element as Section } from '@douane/core/policy';
+
+type Narrowed = typeof Narrow;
 
 /** What a policy is built from in a page of the site's. */
 export interface Embed {
@@ -14,8 +16,11 @@ export interface Embed {
   key: string;
 }
 
-/** Runs in the site's page: builds the document from its parts, so that no policy of the page's has anything to forbid. */
-export function putIn({ lang, dir, parts, names, refused, key }: Embed): void {
+/**
+ * Runs in the site's page: builds the document from its parts, so that no policy of the page's has anything to forbid.
+ * `narrowed`: core's rule of what somebody looks for.
+ */
+export function putIn({ lang, dir, parts, names, refused, key }: Embed, narrowed: Narrowed): void {
   const script = document.currentScript;
   // Which choice stands and which stood before, since when, under which version: known to this browser alone.
   const choice = window.douane?.choice();
@@ -59,25 +64,17 @@ export function putIn({ lang, dir, parts, names, refused, key }: Embed): void {
   whole.dir = dir;
   whole.append(...parts.map(built));
   const finder = whole.querySelector<HTMLFormElement>('form[data-douane-find]');
-  const has = (part: Element, what: string) => (part.textContent ?? '').toLowerCase().includes(what);
-  // As the server does: a service that is called so with all that it stores, of others what is called so.
+  const isPurpose = (part: Part): part is Section =>
+    typeof part !== 'string' && part.attributes?.id?.startsWith('purpose-') === true;
+  const purposes = parts.filter(isPurpose);
+  let shown = [...whole.querySelectorAll('section[id^="purpose-"]')];
   const find = () => {
-    const wanted = (finder!.querySelector('input')?.value ?? '').trim().toLowerCase();
-    let none = true;
-    for (const purpose of whole.querySelectorAll<HTMLElement>('section[id^="purpose-"]')) {
-      let some = wanted === '';
-      for (const service of purpose.querySelectorAll<HTMLElement>('section')) {
-        const called = [...service.querySelectorAll(':scope > h3, :scope > dl')].some((one) => has(one, wanted));
-        const items = [...service.querySelectorAll<HTMLElement>('li')];
-        for (const item of items) item.hidden = !called && !has(item, wanted);
-        service.hidden = !called && items.every(({ hidden }) => hidden);
-        some ||= !service.hidden;
-      }
-      purpose.hidden = !some;
-      none &&= !some;
-    }
+    const found = narrowed(purposes, finder!.querySelector('input')?.value ?? '').map((one) => built(one) as Element);
+    for (const one of shown) one.remove();
+    finder!.after(...found);
+    shown = found;
     const status = finder!.querySelector<HTMLElement>('[role="status"]');
-    if (status) status.hidden = !none;
+    if (status) status.hidden = found.length > 0;
   };
   finder?.addEventListener('input', find);
   finder?.addEventListener('submit', (event) => {

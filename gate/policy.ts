@@ -1,15 +1,16 @@
+import { HISTORY_KEY } from '@douane/core/consent/choice-history';
 import { directionOf } from '@douane/core/language';
 import {
   cookiePolicy,
   DOCUMENT_FORMS,
   documentAs,
+  narrowed,
   type PolicyContent,
   policyDocument,
   policyFile,
   type Reading,
   type VersionFacts,
 } from '@douane/core/policy';
-import { HISTORY_KEY } from '@douane/core/policy/choice-fragment';
 import type { Release } from '@douane/core/release';
 import { type Embed, putIn } from './embed';
 
@@ -44,7 +45,7 @@ export function policyFileAs(
     refused: texts.refused,
     key: HISTORY_KEY,
   };
-  return `(${putIn})(${JSON.stringify(embed)})`;
+  return `(${putIn})(${JSON.stringify(embed)},${narrowed})`;
 }
 
 /** The cookie policy of a release whose site has written none, as a file. */

@@ -5,6 +5,7 @@ export { type ComparedCopy, type CopyState, comparedCopy } from './copies';
 export { DECLARATION_FORMAT, type Declaration, declarationOf } from './declaration';
 export * from './draft';
 export { isForPlace } from './facts';
+export { narrowed } from './find';
 export { type FormNotice, formNotice, usesToAsk } from './form-notice';
 export {
   KINDS,

@@ -1,5 +1,5 @@
 import type { KeptChoice } from '@douane/core/consent/choice-cookie';
-import { HISTORY_KEY, type PastChoice } from '@douane/core/policy/choice-fragment';
+import { HISTORY_KEY, type PastChoice } from '@douane/core/consent/choice-history';
 
 const MOST_KEPT = 20;
 

@@ -1,7 +1,7 @@
 import { CHOICE_COOKIE, HOST_CHOICE_COOKIE } from '../../consent/choice-cookie';
+import { HISTORY_KEY } from '../../consent/choice-history';
 import { holdPlan, indexPlan, purposeOf } from '../../hold/index';
 import { partyOf } from '../../observe/party';
-import { HISTORY_KEY } from '../../policy/choice-fragment';
 import { gateBase } from '../../setup/gate-base';
 import type { Setup } from '../../setup/types';
 import type { Because } from '../because';
