@@ -82,7 +82,7 @@ async function arrive(place: string, what: Odd, opened: (page: Page) => void = (
   await page.goto(`http://odd.localhost:${port}/`);
 }
 
-/** Sees that nothing runs before the yes, says it, and sees what runs then. */
+/** Sees that nothing runs before the yes, says it, and sees what runs then; all the gate loads for it has come. */
 async function sayYes(asked: () => Promise<void> = async () => {}): Promise<void> {
   await page.locator('douane-banner section').waitFor();
   await asked();
@@ -90,6 +90,7 @@ async function sayYes(asked: () => Promise<void> = async () => {}): Promise<void
   expect(arrived).toEqual([]);
   await page.locator('douane-banner [data-act=accept]').click();
   await expect.poll(() => [...arrived].sort()).toEqual(['/marked.js', '/tag.js']);
+  await page.locator('douane-choices button').waitFor();
 }
 const script = (text: string) => `<script>${text}</script>`;
 
@@ -162,7 +163,6 @@ describe('under a content security policy', () => {
       expect([position, fontSize]).toEqual(['fixed', '15px']);
       expect(await page.locator('douane-banner .acts button').count()).toBe(3);
     });
-    await page.locator('douane-choices button').waitFor();
     expect(await page.evaluate(() => (window as { ranInline?: boolean }).ranInline)).toBe(true);
     expect(refused).toEqual([]);
   });
@@ -217,8 +217,7 @@ it('lets go of what stands far down a page that is long in coming, and loads wha
   await expect.poll(() => arrived).toContain('/far.gif');
   expect(asked.filter((url) => /\/(visit|button)\./.test(url))).toEqual([]);
   sendRest();
-  await loaded;
-  await page.locator('douane-choices button').waitFor();
+  await Promise.all([loaded, page.locator('douane-choices button').waitFor()]);
 });
 
 it('is called for the first pieces of a page alone, however many scripts it has', async () => {
