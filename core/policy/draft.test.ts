@@ -12,6 +12,7 @@ import {
   mergedDrafts,
   newPolicyDraft,
   POLICY_KINDS,
+  POLICY_LANGUAGES,
   type PolicyDraft,
   type PolicyKindId,
   policyDraftSchema,
@@ -29,7 +30,7 @@ import { p } from './rich/build';
 const ON = '2026-11-27';
 function setupOf() {
   const setup = newSetup({ key: 's', name: 'Ferries', address: 'https://site.test/' }, 'https://d.test/g/s');
-  setup.banner.languages = ['en', 'de'];
+  setup.banner.languages = [...POLICY_LANGUAGES];
   setup.regions.regimes = ['eu', 'us-ca'];
   setup.services = [
     {
@@ -55,7 +56,7 @@ const byHand = (draft: PolicyDraft, id: string, words: string): PolicyDraft => (
 });
 
 describe('every kind of policy', () => {
-  it.each(POLICY_KINDS.flatMap((kind) => ['en', 'de'].map((language) => [kind, language] as const)))(
+  it.each(POLICY_KINDS.flatMap((kind) => POLICY_LANGUAGES.map((language) => [kind, language] as const)))(
     '%s is written in %s, whole and readable again',
     (kind, language) => {
       const draft = newPolicyDraft(from(kind), language);
@@ -231,7 +232,10 @@ describe('the lint', () => {
     ['transfers-told', 'privacy', without('transfers')],
     ['no-transfer-denied', 'privacy', saying('Your data never leaves the European Union.')],
     ['no-transfer-denied', 'privacy', saying('Wir übermitteln Ihre Daten nicht in Drittländer.')],
+    ['no-transfer-denied', 'privacy', saying('Vos données ne sont jamais transférées vers un pays tiers.')],
+    ['no-transfer-denied', 'privacy', saying('I Suoi dati non escono mai fuori dall’Unione.')],
     ['lifetime-as-told', 'cookies', saying('Cookies are kept for 30 days.')],
+    ['lifetime-as-told', 'cookies', saying('Cookies worden 6 maanden bewaard.')],
     ['lifetime-as-told', 'cookies', saying('Alle Cookies laufen nach 6 Monaten ab.')],
     ['rights-told', 'privacy', without('rights')],
     [
@@ -296,6 +300,7 @@ describe('the lint', () => {
     ],
     ['conflicts-settled', 'privacy', (draft) => ({ ...draft, conflicts: { intro: null } })],
     ['nothing-left-over', 'privacy', saying('Write to [company name].')],
+    ['nothing-left-over', 'privacy', saying('Escriba a [nombre de la empresa].')],
   ])('%s is found in %s', (rule, kind, change) => {
     expect(lint(change, kind).map((found) => found.rule)).toContain(rule);
   });

@@ -15,6 +15,8 @@ import type { PolicyWords } from './words/index';
 export interface LiveFacts {
   language: string;
   words: PolicyWords;
+  /** Language of `words`, which are not there in all. */
+  spoken: string;
   answers: Answers;
   site: Setup['site'];
   regimes: readonly ResolvedRegime[];
@@ -29,8 +31,7 @@ export interface LiveFacts {
 /** Marks what the embed fills in from the visitor's own browser; it has no place where no gate runs. */
 export const CHOICE_SHOWN = 'data-douane-choice';
 
-/** What each live block comes to. */
-export const LIVE: Readonly<Record<LiveBlock, (facts: LiveFacts) => Element[]>> = {
+const LIVE: Readonly<Record<LiveBlock, (facts: LiveFacts) => Element[]>> = {
   controller: ({ answers: { controller, representative, officer }, words, site }) => [
     ...address([controller.name || site.name, controller.address]),
     ...pairs([
@@ -60,11 +61,13 @@ export const LIVE: Readonly<Record<LiveBlock, (facts: LiveFacts) => Element[]>> 
       .flatMap((service) => [element('h3', service.name), ...serviceFacts(service, texts)]),
   items: ({ declaration: { purposes }, texts, find }) =>
     find === undefined ? inventoryParts(purposes, texts) : foundParts(purposes, find, texts),
-  rights: ({ regimes, words }) =>
-    regimes.flatMap(({ name, rights, requestDays }) => {
+  rights: ({ regimes, words, spoken }) =>
+    regimes.flatMap((regime) => {
+      const { rights, requestDays } = regime;
       const { answer } = requestDays.value;
+      if (rights.value.length === 0) return [];
       return [
-        element('p', words.rightsUnder(name)),
+        element('p', words.rightsUnder(lawOf(regime, words, spoken))),
         element(
           'ul',
           rights.value.map((right) => element('li', words.right[right])),
@@ -83,6 +86,19 @@ export const LIVE: Readonly<Record<LiveBlock, (facts: LiveFacts) => Element[]>> 
     return [element('p', [`${site.name}, `, dayPart(version.from, language), `, v${version.number}`])];
   },
 };
+
+/** What a live block comes to; what is said in another language than the reader's is marked so. */
+export function liveParts(what: LiveBlock, facts: LiveFacts): Element[] {
+  const parts = LIVE[what](facts);
+  const isForeign = facts.spoken !== facts.language && (what === 'controller' || what === 'rights');
+  return isForeign ? parts.map((one) => ({ ...one, attributes: { ...one.attributes, lang: facts.spoken } })) : parts;
+}
+
+/** Where a law goes: of a country in the reader's words; states within one have their own names alone. */
+function lawOf({ id, name, territory: [first = ''] }: ResolvedRegime, { lawsOf }: PolicyWords, spoken: string): string {
+  if (Object.hasOwn(lawsOf, id)) return lawsOf[id as keyof typeof lawsOf];
+  return first.length === 2 ? (new Intl.DisplayNames(spoken, { type: 'region' }).of(first) ?? name) : name;
+}
 
 function choiceAddress(address: string): string {
   const url = new URL(address);

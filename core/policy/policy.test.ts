@@ -3,6 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { compileRelease, type Release } from '../release/index';
 import { newSetup, type Setup } from '../setup/index';
 import { changedReading, cookiePolicy, type DocumentForm, declarationOf, documentAs } from './index';
+import { policyDocument } from './policy';
+import { live } from './rich/build';
+import type { Element } from './tree';
 
 const ODD = `<img src=x onerror=alert(1)> *bold* [link](javascript:x) \`code\``;
 function releaseOf(change: (setup: Setup) => void = () => {}) {
@@ -48,6 +51,26 @@ it.each(['en', 'de', 'ar'])('in %s says all that is in the inventory of the rele
     for (const { items } of services)
       for (const { name } of items) if (name !== ODD) expect(page).toContain(`<code>${name}</code>`);
   expect(page).toContain(`<html lang="${language}" dir="${language === 'ar' ? 'rtl' : 'ltr'}">`);
+});
+
+it.each([
+  ['en', undefined, 'Japan: under the law that applies there, you may:'],
+  ['fr', undefined, 'Japon : selon le droit applicable, vous pouvez :'],
+  ['de', undefined, 'Japan: Nach dem dort geltenden Recht können Sie:'],
+  // Not among the languages that policies speak, and marked as what it is.
+  ['ar', 'en', 'Japan: under the law that applies there, you may:'],
+])('in %s tells rights by where the law goes, marked as %s', (language, marked, words) => {
+  const of = releaseOf((setup) => {
+    setup.banner.languages = ['en', 'de', 'fr', 'ar'];
+    setup.regions.regimes = ['jp', 'us'];
+  });
+  const rights = { title: 'T', blocks: [live('rights', 'rights')] };
+  const content = { ...cookiePolicy(of, language), languages: { [language]: rights } };
+  const [, ...parts] = policyDocument(content, of, language, null).parts as Element[];
+  expect(parts[0]).toMatchObject({ parts: [words], ...(marked && { attributes: { lang: marked } }) });
+  expect(parts.every(({ attributes }) => attributes?.lang === marked)).toBe(true);
+  // A law that knows no rights is not named.
+  expect(parts.filter(({ tag }) => tag === 'ul')).toHaveLength(1);
 });
 
 it('is written in the words of its language', () => {

@@ -4,7 +4,7 @@ import { type Answers, type Audience, noAnswers } from './answers';
 import { declarationOf } from './declaration';
 import { regimesOf } from './facts';
 import type { PolicyKindId, WrittenFrom } from './kinds/index';
-import { CHOICE_SHOWN, LIVE, type LiveFacts } from './live';
+import { CHOICE_SHOWN, type LiveFacts, liveParts } from './live';
 import { type Document, documentPage, type PageFrame } from './page';
 import { live } from './rich/build';
 import { richElements } from './rich/elements';
@@ -56,7 +56,7 @@ export function livePreview({ setup, answers, on }: WrittenFrom, language: strin
   const spoken = Object.hasOwn(release.contents, language) ? language : setup.banner.defaultLanguage;
   const facts = liveFacts(answers, release, spoken, null);
   return (what) =>
-    LIVE[what](facts)
+    liveParts(what, facts)
       .filter(({ attributes = {} }) => !(CHOICE_SHOWN in attributes))
       .map(asHtml)
       .join('');
@@ -68,14 +68,17 @@ const liveFacts = (
   language: string,
   version: VersionFacts,
   find?: string,
-): LiveFacts => ({
-  ...{ language, answers, version, find },
-  words: (policyWords(language) ?? policyWords('en'))!,
-  site: release.setup.site,
-  regimes: regimesOf(release.setup, release.compiledOn),
-  declaration: declarationOf(release, language),
-  texts: release.contents[language]!.texts,
-});
+): LiveFacts => {
+  const spoken = policyWords(language) ? language : 'en';
+  return {
+    ...{ language, spoken, answers, version, find },
+    words: policyWords(spoken)!,
+    site: release.setup.site,
+    regimes: regimesOf(release.setup, release.compiledOn),
+    declaration: declarationOf(release, language),
+    texts: release.contents[language]!.texts,
+  };
+};
 
 /** A version with when it is in force from; none where it is looked at before that. */
 export type VersionFacts = LiveFacts['version'];
@@ -103,7 +106,7 @@ export function policyDocument(
   const facts = liveFacts(content.answers, release, language, version, find);
   const foreign = new Set(untranslated);
   const parts = blocks.flatMap((block): Element[] => {
-    const made = richElements([block], (what) => LIVE[what](facts));
+    const made = richElements([block], (what) => liveParts(what, facts));
     if (!foreign.has(block.attrs.id)) return made;
     return made.map((one) => ({ ...one, attributes: { ...one.attributes, lang: content.source } }));
   });

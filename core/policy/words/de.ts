@@ -107,7 +107,8 @@ export const de: PolicyWords = {
     appeal: 'unserer Antwort widersprechen',
     'list-of-recipients': 'eine Liste derer erhalten, die es erhalten haben',
   },
-  rightsUnder: (law) => `Nach dem Recht von ${law} können Sie:`,
+  lawsOf: { eu: 'Europäischer Wirtschaftsraum', us: 'Vereinigte Staaten, übrige Bundesstaaten', world: 'Übrige Welt' },
+  rightsUnder: (place) => `${place}: Nach dem dort geltenden Recht können Sie:`,
   answerDays: (days) => `Wir antworten innerhalb von ${days} Tagen.`,
   complaint: 'Beschwerden',
   complaintTo: (name) => `Sie können sich bei einer Aufsichtsbehörde beschweren, unter anderem: ${name}.`,
@@ -148,5 +149,11 @@ export const de: PolicyWords = {
       'Anwendbares Recht',
       'Es gilt das Recht des Landes, in dem der Anbieter niedergelassen ist. Was Verbraucher dort schützt, wo sie leben, bleibt unberührt.',
     ],
+  },
+  reads: {
+    units: { hour: 'stunden?', day: 'tage?n?', week: 'wochen?', month: 'monate?n?', year: 'jahre?n?' },
+    denies:
+      '\\b(nicht|keine?\\w*|niemals)\\b[^.]{0,60}(übermitt\\w*|verlass\\w*|drittl[äa]nd\\w*|drittstaat\\w*|außerhalb)|(übermitt\\w*|verlass\\w*|drittl[äa]nd\\w*)[^.]{0,80}\\b(nicht|niemals)\\b',
+    gap: 'name|datum|firma|adresse',
   },
 };

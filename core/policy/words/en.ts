@@ -104,7 +104,8 @@ export const en: PolicyWords = {
     appeal: 'appeal against our answer',
     'list-of-recipients': 'get a list of who received it',
   },
-  rightsUnder: (law) => `Under the law of ${law} you may:`,
+  lawsOf: { eu: 'European Economic Area', us: 'United States, other states', world: 'Rest of the world' },
+  rightsUnder: (place) => `${place}: under the law that applies there, you may:`,
   answerDays: (days) => `We answer within ${days} days.`,
   complaint: 'Complaints',
   complaintTo: (name) => `You may complain to a supervisory authority, among others: ${name}.`,
@@ -138,5 +139,10 @@ export const en: PolicyWords = {
       'Law that applies',
       'The law of the country in which the provider is established applies. What protects consumers where they live stays as it is.',
     ],
+  },
+  reads: {
+    units: { hour: 'hours?', day: 'days?', week: 'weeks?', month: 'months?', year: 'years?' },
+    denies: '\\b(no|not|never|none)\\b[^.]{0,60}\\b(transfer\\w*|leave\\w*|third countr\\w*|outside)\\b',
+    gap: 'name|date|company|address',
   },
 };

@@ -38,7 +38,9 @@ export interface PolicyWords {
   rights: string;
   rightsHow: { page(url: string): string; mail(email: string): string; unsaid: string };
   right: Record<Right, string>;
-  rightsUnder(law: string): string;
+  /** Where laws go that go for more than one country, by the law's id. */
+  lawsOf: Record<'eu' | 'us' | 'world', string>;
+  rightsUnder(place: string): string;
   answerDays(days: number): string;
   complaint: string;
   complaintTo(name: string): string;
@@ -58,4 +60,13 @@ export interface PolicyWords {
   changes: string;
   /** Heading and text of each. */
   terms: Record<'scope' | 'use' | 'liability' | 'law', readonly [string, string]>;
+  /** By what one understands what people wrote in it: sources of regular expressions. */
+  reads: {
+    units: Record<TimeUnit, string>;
+    /** A sentence that denies that data leaves the Economic Area. */
+    denies: string;
+    /** What stands in brackets where something is to be filled in. */
+    gap: string;
+  };
 }
+export type TimeUnit = 'hour' | 'day' | 'week' | 'month' | 'year';

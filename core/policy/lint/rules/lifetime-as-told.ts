@@ -1,15 +1,19 @@
+import { READS, type TimeUnit } from '../../words/index';
 import { byHand, cut } from '../parts';
 import type { PolicyRule } from '../types';
 
 const DAY = 86_400;
-const UNITS: [RegExp, number][] = [
-  [/^(hours?|stunden?)$/i, 3_600],
-  [/^(days?|tage?n?)$/i, DAY],
-  [/^(weeks?|wochen?)$/i, 7 * DAY],
-  [/^(months?|monate?n?)$/i, 30.5 * DAY],
-  [/^(years?|jahre?n?)$/i, 365.25 * DAY],
-];
-const DURATION = /(\d{1,4})[\s-]+(hours?|stunden?|days?|tage?n?|weeks?|wochen?|months?|monate?n?|years?|jahre?n?)\b/giu;
+const SECONDS: Record<TimeUnit, number> = {
+  hour: 3_600,
+  day: DAY,
+  week: 7 * DAY,
+  month: 30.5 * DAY,
+  year: 365.25 * DAY,
+};
+const UNITS = (Object.keys(SECONDS) as TimeUnit[]).map(
+  (unit) => [READS.map(({ units }) => units[unit]).join('|'), SECONDS[unit]] as const,
+);
+const DURATION = new RegExp(`(\\d{1,4})[\\s-]+(${UNITS.map(([forms]) => forms).join('|')})\\b`, 'giu');
 
 export const lifetimeAsTold: PolicyRule = {
   id: 'lifetime-as-told',
@@ -36,4 +40,5 @@ export const lifetimeAsTold: PolicyRule = {
   },
 };
 
-const secondsOf = (unit: string): number => UNITS.find(([form]) => form.test(unit))?.[1] ?? 0;
+const secondsOf = (unit: string): number =>
+  UNITS.find(([forms]) => new RegExp(`^(${forms})$`, 'iu').test(unit))?.[1] ?? 0;

@@ -1,10 +1,9 @@
 import { transfersOf } from '../../third-countries';
+import { READS } from '../../words/index';
 import { byHand, cut, TELLS } from '../parts';
 import type { PolicyRule } from '../types';
 
-/** A sentence that denies transfers, in the languages that policies are written in. */
-const DENIES =
-  /\b(no|not|never|none)\b[^.]{0,60}\b(transfer\w*|leave\w*|third countr\w*|outside)\b|\b(nicht|keine?\w*|niemals)\b[^.]{0,60}(übermitt\w*|verlass\w*|drittl[äa]nd\w*|drittstaat\w*|außerhalb)|(übermitt\w*|verlass\w*|drittl[äa]nd\w*)[^.]{0,80}\b(nicht|niemals)\b/iu;
+const DENIES = new RegExp(READS.map(({ denies }) => denies).join('|'), 'iu');
 
 export const noTransferDenied: PolicyRule = {
   id: 'no-transfer-denied',

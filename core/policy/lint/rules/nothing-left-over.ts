@@ -1,6 +1,12 @@
 import { POLICY_KINDS } from '../../kinds/ids';
+import { READS } from '../../words/index';
 import { byHand, cut } from '../parts';
 import type { PolicyRule } from '../types';
+
+const GAP = new RegExp(
+  `\\b(TODO|TBD|XXX+|lorem ipsum)\\b|\\[(…|\\.{2,}|[^\\]]{0,40}(${READS.map(({ gap }) => gap).join('|')})[^\\]]{0,20})\\]|_{4,}`,
+  'iu',
+);
 
 export const nothingLeftOver: PolicyRule = {
   id: 'nothing-left-over',
@@ -10,10 +16,6 @@ export const nothingLeftOver: PolicyRule = {
   kinds: POLICY_KINDS,
   look: (of) =>
     byHand(of)
-      .filter(({ words }) =>
-        /\b(TODO|TBD|XXX+|lorem ipsum)\b|\[(…|\.{2,}|[^\]]{0,40}(name|date|company|address|firma|datum)[^\]]{0,20})\]|_{4,}/i.test(
-          words,
-        ),
-      )
+      .filter(({ words }) => GAP.test(words))
       .map(({ words }) => ({ what: `Something is to be filled in at "${cut(words)}"` })),
 };
