@@ -4,6 +4,9 @@ import { z } from 'zod';
 import { CannotRun } from './problems';
 import { Visitor } from './visitor';
 
+/** Pages that are visited side by side where most of the time goes into waiting. */
+export const PAGES_AT_ONCE = 4;
+
 /** Pages of a site by following links from `target`, breadth first, until there are `most`. */
 export async function findPages(
   browser: Browser,
@@ -11,21 +14,26 @@ export async function findPages(
   most: number,
   signal?: AbortSignal,
 ): Promise<string[]> {
-  const visitor = await Visitor.open(browser);
-  const found = [target];
+  const visitors: Visitor[] = [];
+  const found = new Set([target]);
+  /** Pages of the site that a page links to. */
+  const from = async (url: string, i: number): Promise<string[]> => {
+    visitors[i] ??= await Visitor.open(browser);
+    const result = await visitors[i].goto(url, signal);
+    if (result.outcome !== 'ok' && url === target) throw new CannotRun(`${url} could not be visited: ${result.why}`);
+    if (result.outcome !== 'ok') return [];
+    return (await linksOf(visitors[i])).filter((link) => isPageOf(link, result.finalUrl));
+  };
   try {
-    for (let i = 0; i < found.length && found.length < most && !signal?.aborted; i++) {
-      const result = await visitor.goto(found[i]!, signal);
-      if (result.outcome !== 'ok' && i === 0) throw new CannotRun(`${target} could not be visited: ${result.why}`);
-      if (result.outcome !== 'ok') continue;
-      for (const link of await linksOf(visitor)) {
-        if (found.length < most && isPageOf(link, result.finalUrl) && !found.includes(link)) found.push(link);
-      }
+    for (let visited = 0; visited < found.size && found.size < most && !signal?.aborted; ) {
+      const next = [...found].slice(visited, visited + PAGES_AT_ONCE);
+      visited += next.length;
+      for (const links of await Promise.all(next.map(from))) for (const link of links) found.add(link);
     }
   } finally {
-    await visitor.close();
+    await Promise.all(visitors.map((visitor) => visitor.close()));
   }
-  return found;
+  return [...found].slice(0, most);
 }
 
 const linksSchema = z.array(z.string().max(2000)).max(5000);

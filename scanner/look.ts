@@ -5,7 +5,7 @@ import { gateBase } from '@douane/core/setup/gate-base';
 import { z } from 'zod';
 import { launchBrowser } from './browser';
 import { TEST_VISITOR } from './consent-acts';
-import { findPages } from './find-pages';
+import { findPages, PAGES_AT_ONCE } from './find-pages';
 import { gateInMarkup } from './gate-in-markup';
 import { assertTarget } from './guard';
 import { Visitor } from './visitor';
@@ -45,26 +45,30 @@ export async function lookForGate(target: string, options: LookOptions): Promise
   await assertTarget(target, allowPrivate);
   const started = Date.now();
   const running = await launchBrowser({ allowPrivate });
-  const looked: LookedPage[] = [];
+  const looked = new Map<string, LookedPage>();
+  let pages: string[];
   let wayBack: LookReport['wayBack'];
   try {
-    const pages = await findPages(running.browser, target, most, signal);
-    // What it says of the page is no visitor's.
-    const visitor = await Visitor.open(running.browser, { quietMs: 0, initScript: TEST_VISITOR });
-    for (const url of pages) {
-      if (signal?.aborted) break;
-      looked.push(await lookAt(visitor, url, options));
-      options.onProgress?.({ done: looked.length, of: pages.length });
-    }
-    if (options.wayBack && !signal?.aborted) wayBack = await lookForWayBack(visitor, options.wayBack, signal);
-    await visitor.close();
+    pages = await findPages(running.browser, target, most, signal);
+    const left = [...pages];
+    const look = async () => {
+      // What it says of the page is no visitor's.
+      const visitor = await Visitor.open(running.browser, { quietMs: 0, initScript: TEST_VISITOR });
+      for (let url = left.shift(); url !== undefined && !signal?.aborted; url = left.shift()) {
+        looked.set(url, await lookAt(visitor, url, options));
+        options.onProgress?.({ done: looked.size, of: pages.length });
+      }
+      return visitor;
+    };
+    const visitors = await Promise.all(Array.from({ length: Math.min(PAGES_AT_ONCE, pages.length) }, look));
+    if (options.wayBack && !signal?.aborted) wayBack = await lookForWayBack(visitors[0]!, options.wayBack, signal);
   } finally {
     await running.close();
   }
   return {
     format: 'douane.look/1',
     seconds: (Date.now() - started) / 1000,
-    pages: looked,
+    pages: pages.flatMap((url) => looked.get(url) ?? []),
     ...(wayBack && { wayBack }),
   };
 }
@@ -101,7 +105,11 @@ async function lookAt(visitor: Visitor, url: string, { base, plan, files, signal
   const served = await visitor.watch.ask(servedSchema, asServed, MOST_MARKUP);
   if (!served) return failed('its markup could not be read again');
   const { marked, ...gate } = gateInMarkup(served.markup, base, url);
-  const running = await visitor.watch.ask(runningSchema, whatRuns, { base, waitMs: LOADS_MS });
+  const running = await visitor.watch.ask(runningSchema, whatRuns, {
+    base,
+    named: gate.state !== 'missing',
+    waitMs: LOADS_MS,
+  });
   const loaded = running?.loaded.map((address) => address.slice(base.length + 1)) ?? [];
   const isOurs = (policy: string) => isPolicyOf(plan, policy);
   // A page may be sent several; each that refuses something tells of itself.
@@ -131,11 +139,18 @@ async function asServed(most: number): Promise<z.output<typeof servedSchema>> {
   };
 }
 
+/** `named`: the page's markup names the gate. */
+interface Looked {
+  base: string;
+  named: boolean;
+  waitMs: number;
+}
+
 /**
  * Runs in the page: which of the gate's own files it has loaded, which it does only once it runs, and the policies that
  * refuse an address which is nobody's (RFC 2606).
  */
-async function whatRuns({ base, waitMs }: { base: string; waitMs: number }): Promise<z.output<typeof runningSchema>> {
+async function whatRuns({ base, named, waitMs }: Looked): Promise<z.output<typeof runningSchema>> {
   const probe = 'https://douane.invalid/look.gif';
   const refused: string[] = [];
   document.addEventListener('securitypolicyviolation', ({ blockedURI, originalPolicy, disposition }) => {
@@ -147,13 +162,16 @@ async function whatRuns({ base, waitMs }: { base: string; waitMs: number }): Pro
     setTimeout(done, waitMs);
   });
   image.src = probe;
-  const loaded = () =>
+  const files = (beginning = '') =>
     performance
       .getEntriesByType('resource')
       .map(({ name }) => name)
-      .filter((name) => name.startsWith(`${base}/visit.`));
+      .filter((name) => name.startsWith(`${base}/${beginning}`));
+  const loaded = () => files('visit.');
   const end = performance.now() + waitMs;
-  while (loaded().length === 0 && performance.now() < end) await new Promise((done) => setTimeout(done, 50));
+  // Nothing is waited for on a page that neither names the gate nor has loaded it.
+  while ((named || files().length > 0) && loaded().length === 0 && performance.now() < end)
+    await new Promise((done) => setTimeout(done, 50));
   await over;
   // Violations are told in a task of their own.
   await new Promise((done) => setTimeout(done));
