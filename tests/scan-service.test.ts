@@ -20,8 +20,8 @@ const addSite = async (name: string, host: string): Promise<string> => {
 const fieldsOf = ({ body }: { body: { fields?: { path: string }[] } }) => body.fields?.map(({ path }) => path);
 
 it('goes on where it was when its worker is replaced, and loads no page twice', async () => {
-  const site = await addSite('Pebbleloft', shopHost(40));
-  await client.call('PUT', `/sites/${site}/scan-plan`, { parallel: 2, pages: 40 });
+  const site = await addSite('Pebbleloft', shopHost(24));
+  await client.call('PUT', `/sites/${site}/scan-plan`, { parallel: 2, pages: 24 });
   world.web.log.clear();
   const { body } = await client.call('POST', `/sites/${site}/scans`, {});
   const run = async () => (await client.call('GET', `/runs/${body.run.id}`)).body;
@@ -29,12 +29,12 @@ it('goes on where it was when its worker is replaced, and loads no page twice', 
   await world.restartWorker(async () => expect((await run()).state).toBe('queued'));
   await expect.poll(async () => (await run()).state, { timeout: 60_000 }).toBe('done');
   const { report, summary } = await run();
-  expect(summary).toMatchObject({ pages: 40, failed: 0 });
-  expect(new Set(report.pages.map((p: { url: string }) => p.url)).size).toBe(40);
+  expect(summary).toMatchObject({ pages: 24, failed: 0 });
+  expect(new Set(report.pages.map((p: { url: string }) => p.url)).size).toBe(24);
   // The tag manager stands on every page and saw each once, but for those that the stop broke off halfway.
   const loads = world.web.log.all().filter(({ path }) => path === '/m.js');
   const left = await world.db.query('SELECT count(*)::int AS n FROM scan_page WHERE run_id = $1', [body.run.id]);
-  expect(loads.length - 40).toBeLessThanOrEqual(2);
+  expect(loads.length - 24).toBeLessThanOrEqual(2);
   expect(left.rows[0].n).toBe(0);
 });
 
