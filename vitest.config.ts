@@ -21,7 +21,7 @@ export default defineConfig({
           globalSetup: 'tests/support/global.ts',
           testTimeout: 120_000,
           hookTimeout: 120_000,
-          expect: { poll: { timeout: 15_000 } },
+          expect: { poll: { timeout: 15_000, interval: 100 } },
           // Each file starts a server and a worker of its own and mostly waits for pages: two cores carry two of them.
           maxWorkers: 2,
           isolate: false,

@@ -33,17 +33,23 @@ export interface AgreementAnswers {
 export interface AgreementOverview {
   persons: number;
   records: number;
-  shares: {
-    policy: string;
-    title: string;
-    version: number;
-    audience: string;
-    must: boolean;
-    standings: Record<Standing, number>;
-  }[];
-  /** Answers by day (ISO date, UTC). */
-  days: { day: string; policy: string; decision: string; count: number }[];
+  shares: AgreementShare[];
   reminders: { days: number; most: number };
+}
+
+/** How those who are asked to agree to a policy stand to it. */
+export interface AgreementShare {
+  policy: string;
+  title: string;
+  version: number;
+  audience: string;
+  must: boolean;
+  standings: Record<Standing, number>;
+}
+
+/** The same at the end of each of some days (ISO date, UTC) since the site first asked; the last one is now. */
+export interface AgreementsOverTime {
+  days: { day: string; shares: AgreementShare[] }[];
 }
 
 export interface AgreementLedgerState {

@@ -1,4 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
+import type { AgreementsOverTime } from '@douane/api';
 import { type Answered, type PolicyStanding, standings } from '@douane/core/agreements';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
@@ -42,17 +43,27 @@ beforeEach(() => {
   person = `kari.${++count}@skerrysound.example`;
 });
 
-async function livePolicy(kind: string, agree: string): Promise<string> {
-  const { id } = (await ines.call('POST', `/sites/${siteId}/policies`, { kind, name: kind })).body;
-  await ines.call('PUT', `/sites/${siteId}/policies/${id}`, { name: kind, agree, places: [], history: false });
-  await follow(id, 1, true);
+async function livePolicy(kind: string, agree: string, at = siteId): Promise<string> {
+  const { id } = (await ines.call('POST', `/sites/${at}/policies`, { kind, name: kind })).body;
+  await ines.call('PUT', `/sites/${at}/policies/${id}`, { name: kind, agree, places: [], history: false });
+  await follow(id, 1, true, at);
   return id;
 }
 /** Hands in what the draft says, and has it be live. */
-async function follow(id: string, revision: number, major: boolean): Promise<void> {
-  const at = `/sites/${siteId}/policies/${id}/versions`;
+async function follow(id: string, revision: number, major: boolean, of = siteId): Promise<void> {
+  const at = `/sites/${of}/policies/${id}/versions`;
   const { number } = (await ines.call('POST', at, { revision, note: '', major, reviewers: [], dueOn: null })).body;
   expect((await ines.call('PUT', `${at}/${number}/live`, { from: null })).status).toBe(204);
+}
+/** Adds words to the draft of a policy. */
+async function change(id: string, words: string, revision: number, at = siteId): Promise<void> {
+  const { policies } = (await ines.call('GET', `/sites/${at}/policies`)).body;
+  const { draft } = policies.find((one: { id: string }) => one.id === id);
+  const blocks = [
+    ...draft.blocks,
+    { type: 'paragraph', attrs: { id: `h-${revision}` }, content: [{ type: 'text', text: words }] },
+  ];
+  await ines.call('PUT', `/sites/${at}/policies/${id}/draft`, { revision, draft: { ...draft, blocks } });
 }
 const answer = (decision: 'agreed' | 'declined' | 'withdrawn', more: object = {}) => ({
   ...{ id: randomUUID(), policy: 'terms', version: 1, decision },
@@ -351,6 +362,73 @@ it('counts persons who are alike as one, and comes to what each one for himself 
   expect(await ledgerBrokenAt(world.db, of, 7)).toBeNull();
 });
 
+it('shows how shares moved: whom the site had asked by then, what they had answered, and which version was live', async () => {
+  const { id: own } = (await ines.call('POST', '/sites', { name: 'Moving', address: 'http://moving.localhost:9/' }))
+    .body;
+  const of = { organisationId: world.organisationId, siteId: own };
+  const id = await livePolicy('terms', 'must', own);
+  await change(id, 'Something else.', 1, own);
+  await follow(id, 2, true, own);
+  const ago = (days: number) => new Date(Date.now() - days * 86_400_000);
+  await world.db.query('ALTER TABLE policy_version DISABLE TRIGGER USER');
+  for (const [number, days] of [
+    [1, 10],
+    [2, 4],
+  ])
+    await world.db.query('UPDATE policy_version SET live_from = $1 WHERE policy_id = $2 AND number = $3', [
+      ago(days!),
+      id,
+      number,
+    ]);
+  await world.db.query('ALTER TABLE policy_version ENABLE TRIGGER USER');
+  for (const [name, days] of [
+    ['a', 9],
+    ['b', 6],
+    ['c', 1],
+  ] as const)
+    await world.db.query(
+      `INSERT INTO agreement_person (organisation_id, site_id, person, audience, first_at) VALUES ($1, $2, $3, 'customers', $4)`,
+      [of.organisationId, own, name, ago(days)],
+    );
+  const answers = [
+    { person: 'a', version: 1, decision: 'agreed' as const, at: ago(8) },
+    { person: 'b', version: 1, decision: 'declined' as const, at: ago(5) },
+    { person: 'a', version: 2, decision: 'agreed' as const, at: ago(2) },
+  ].map((one) => ({
+    ...{ ...one, at: one.at.toISOString(), id: randomUUID(), policy: 'terms' },
+    ...{ way: 'api' as const, contentHash: 'h', language: 'en' },
+  }));
+  await appendAgreements(world.db, of, answers as unknown as Parameters<typeof appendAgreements>[2]);
+  const { days } = (await ines.call('GET', `/sites/${own}/agreements/over-time`)).body as AgreementsOverTime;
+  const moved = days.map(({ day, shares: [share] }) => {
+    const { version, standings: of } = share!;
+    return [day, `v${version}`, ...Object.entries(of).flatMap(([name, n]) => (n ? [`${n} ${name}`] : []))].join(' ');
+  });
+  const said = (daysAgo: number, words: string) => `${ago(daysAgo).toISOString().slice(0, 10)} ${words}`;
+  expect(moved).toEqual([
+    said(9, 'v1 1 pending'),
+    said(8, 'v1 1 agreed'),
+    said(7, 'v1 1 agreed'),
+    said(6, 'v1 1 pending 1 agreed'),
+    said(5, 'v1 1 agreed 1 declined'),
+    // A major version: what was answered before counts no more.
+    said(4, 'v2 2 pending'),
+    said(3, 'v2 2 pending'),
+    said(2, 'v2 1 pending 1 agreed'),
+    said(1, 'v2 2 pending 1 agreed'),
+    said(0, 'v2 2 pending 1 agreed'),
+  ]);
+
+  const page = await openPage(browser, world.url, ines);
+  await page.goto(`${world.url}/sites/${own}/policies/agreements`);
+  const main = page.getByRole('main');
+  await main.getByText('Day by day').click();
+  await main.getByRole('row', { name: said(5, 'v1 1 0 0 1 0') }).waitFor();
+  await main.locator('svg').getByText('v2', { exact: true }).waitFor();
+  await expectAccessibleInBothThemes(page, 'shares over time');
+  await page.context().close();
+});
+
 it('keeps what somebody ticked in a form, with the sentence that was read', async () => {
   const { answers, revision } = (await ines.call('GET', `/sites/${siteId}/policies`)).body;
   const news = {
@@ -387,19 +465,10 @@ it('keeps what somebody ticked in a form, with the sentence that was read', asyn
 it('is asked again for a major change and not for a minor one', async () => {
   await asked.standing({ person });
   await asked.answer(person, [answer('agreed')]);
-  const change = async (words: string, revision: number) => {
-    const { policies } = (await ines.call('GET', `/sites/${siteId}/policies`)).body;
-    const { draft } = policies.find(({ id }: { id: string }) => id === policyId);
-    const blocks = [
-      ...draft.blocks,
-      { type: 'paragraph', attrs: { id: `h-${revision}` }, content: [{ type: 'text', text: words }] },
-    ];
-    await ines.call('PUT', `/sites/${siteId}/policies/${policyId}/draft`, { revision, draft: { ...draft, blocks } });
-  };
-  await change('A comma.', 1);
+  await change(policyId, 'A comma.', 1);
   await follow(policyId, 2, false);
   expect(await standing()).toEqual(['agreed']);
-  await change('Everything.', 2);
+  await change(policyId, 'Everything.', 2);
   await follow(policyId, 3, true);
   expect(await standing()).toEqual(['pending']);
 });

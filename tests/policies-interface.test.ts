@@ -104,6 +104,8 @@ it('a newcomer writes the first policy: questions, text, a language, a review, a
   await main.getByRole('button', { name: 'Say yes' }).click();
   await main.getByRole('button', { name: 'Have it be live now' }).click();
   await main.getByRole('heading', { name: 'Version 1, live' }).waitFor();
+  await main.getByLabel('Language').selectOption('de');
+  await main.getByText('Wir fassen uns kurz.').waitFor();
   await expectAccessibleInBothThemes(page, 'versions of a policy');
 
   const read = async (language: string) => (await fetch(`${base}/policies/privacy.${language}.txt`)).text();

@@ -119,12 +119,13 @@ export interface AgreeingAlike extends Pick<AgreementPerson, 'audience' | 'count
 
 /**
  * All persons of a site with what they answered last to versions that still count (`since`, by policy), those who are alike
- * as one: a handful, however many persons there are.
+ * as one: a handful, however many persons there are. With `at`, whoever was asked by then, with what was answered by then.
  */
 export async function agreeingAlike(
   db: Queryable,
   { organisationId, siteId }: AgreementsOf,
   since: ReadonlyMap<string, number>,
+  at: Date | null = null,
 ): Promise<AgreeingAlike[]> {
   const { rows } = await db.query<AgreeingAlike>(
     `WITH last AS (
@@ -132,7 +133,7 @@ export async function agreeingAlike(
          live.since AS version, CASE r.body->>'way' WHEN 'guardian' THEN 'guardian' ELSE 'screen' END AS way
        FROM agreement_record r JOIN unnest($3::text[], $4::int[]) AS live (policy, since)
          ON live.policy = r.policy AND r.version >= live.since
-       WHERE r.organisation_id = $1 AND r.site_id = $2
+       WHERE r.organisation_id = $1 AND r.site_id = $2 AND r.at <= coalesce($5::timestamptz, 'infinity')
        ORDER BY r.person, r.policy, r.body->>'way' = 'guardian', r.number DESC
      ), answered AS (
        SELECT person, jsonb_agg(jsonb_build_object('number', 0, 'policy', policy, 'version', version, 'decision', decision,
@@ -141,8 +142,8 @@ export async function agreeingAlike(
      )
      SELECT p.audience, p.country, p.by_guardian AS "byGuardian", coalesce(a.answers, '[]') AS answers, count(*)::int AS count
      FROM agreement_person p LEFT JOIN answered a USING (person)
-     WHERE p.organisation_id = $1 AND p.site_id = $2 GROUP BY 1, 2, 3, 4`,
-    [organisationId, siteId, [...since.keys()], [...since.values()]],
+     WHERE p.organisation_id = $1 AND p.site_id = $2 AND p.first_at <= coalesce($5::timestamptz, 'infinity') GROUP BY 1, 2, 3, 4`,
+    [organisationId, siteId, [...since.keys()], [...since.values()], at],
   );
   return rows;
 }
@@ -282,17 +283,11 @@ export async function countGuardiansAsked(
   return rows[0].n;
 }
 
-/** Answers by day, policy, version and audience, for a line over time. */
-export async function agreementDays(
-  db: Queryable,
-  { organisationId, siteId }: AgreementsOf,
-): Promise<{ day: string; policy: string; decision: string; count: number }[]> {
-  const { rows } = await db.query(
-    `SELECT to_char(at AT TIME ZONE 'UTC', 'YYYY-MM-DD') AS day, policy, decision, count(*)::int AS count
-     FROM agreement_record WHERE organisation_id = $1 AND site_id = $2 AND body->>'way' <> 'guardian'
-       AND at > now() - interval '400 days'
-     GROUP BY 1, 2, 3 ORDER BY 1`,
+/** When a site first asked about anybody; `null`: it never did. */
+export async function firstAskedAt(db: Queryable, { organisationId, siteId }: AgreementsOf): Promise<Date | null> {
+  const { rows } = await db.query<{ at: Date | null }>(
+    'SELECT min(first_at) AS at FROM agreement_person WHERE organisation_id = $1 AND site_id = $2',
     [organisationId, siteId],
   );
-  return rows;
+  return rows[0]!.at;
 }

@@ -191,15 +191,20 @@ export interface LivePolicy {
   content: PolicyContent;
 }
 
-/** The versions that are live at a site now, in the order of its policies. */
-export async function livePolicies(db: Queryable, organisationId: string, siteId: string): Promise<LivePolicy[]> {
+/** The versions that are live at a site now, or were at a moment, in the order of its policies. */
+export async function livePolicies(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+  at: Date | null = null,
+): Promise<LivePolicy[]> {
   const { rows } = await db.query<LivePolicy>(
     `SELECT ${LIVE}
      FROM policy p JOIN LATERAL (
-       SELECT * FROM policy_version w WHERE w.policy_id = p.id AND w.live_from <= clock_timestamp()
+       SELECT * FROM policy_version w WHERE w.policy_id = p.id AND w.live_from <= coalesce($3::timestamptz, clock_timestamp())
        ORDER BY w.live_from DESC, w.number DESC LIMIT 1) v ON true
      WHERE p.organisation_id = $1 AND p.site_id = $2 AND p.removed_at IS NULL ORDER BY p.position, p.name`,
-    [organisationId, siteId],
+    [organisationId, siteId, at],
   );
   return rows;
 }

@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto';
-import type { AgreementLedgerState, AgreementOverview, AgreementPersonDetail } from '@douane/api';
-import { standings, titleIn } from '@douane/core/agreements';
+import type { AgreementLedgerState, AgreementOverview, AgreementPersonDetail, AgreementsOverTime } from '@douane/api';
+import { titleIn } from '@douane/core/agreements';
 import { type Request, Router } from 'express';
 import { z } from 'zod';
 import { heldSite, perform } from '../acts/act';
-import { type AgreeingSite, answerFor, askedOf, standingOf } from '../agreements/agreeing';
+import { type AgreeingSite, answerFor, standingOf } from '../agreements/agreeing';
 import { ledgerBrokenAt } from '../agreements/ledger';
 import { pseudonym } from '../agreements/pseudonym';
+import { sharesOf, sharesOverTime } from '../agreements/shares';
 import { answer } from '../answer';
 import type { ServerContext } from '../context';
-import { agreeingAlike, agreementDays, agreementSettings, countAgreements, saveReminders } from '../db/agreements.sql';
-import { livePolicies } from '../db/policy-versions.sql';
+import { agreementSettings, countAgreements, saveReminders } from '../db/agreements.sql';
 import { Problem } from '../problems';
 import { bodyOf } from './body';
 import { personOf } from './session';
@@ -40,27 +40,16 @@ export function agreementRoutes(context: ServerContext): Router {
 
   router.get('/sites/:siteId/agreements', async (req, res) => {
     const site = await agreeing(req);
-    const live = await livePolicies(db, site.organisationId, site.siteId);
-    const [alike, records, days, { reminders }] = await Promise.all([
-      agreeingAlike(db, site, new Map(live.map(({ name, since }) => [name, since]))),
+    const [shares, records, { reminders }] = await Promise.all([
+      sharesOf(db, site),
       countAgreements(db, site),
-      agreementDays(db, site),
       agreementSettings(db, site),
     ]);
-    const shares = new Map<string, AgreementOverview['shares'][number]>();
-    for (const { audience, country, byGuardian, answers, count } of alike) {
-      for (const { policy, standing } of standings(askedOf(live, audience, country), answers, byGuardian)) {
-        const { name, version, must } = policy;
-        const share = shares.get(name) ?? {
-          ...{ policy: name, title: titleIn(policy), version, audience, must },
-          standings: { pending: 0, guardian: 0, agreed: 0, declined: 0, withdrawn: 0 },
-        };
-        share.standings[standing] += count;
-        shares.set(name, share);
-      }
-    }
-    const persons = alike.reduce((sum, { count }) => sum + count, 0);
-    answer<AgreementOverview>(res, { persons, records, days, reminders, shares: [...shares.values()] });
+    answer<AgreementOverview>(res, { ...shares, records, reminders });
+  });
+
+  router.get('/sites/:siteId/agreements/over-time', async (req, res) => {
+    answer<AgreementsOverTime>(res, await sharesOverTime(db, await agreeing(req)));
   });
 
   router.get('/sites/:siteId/agreements/ledger', async (req, res) => {

@@ -168,7 +168,7 @@ export class Client {
     for (;;) {
       const { body: run } = await this.call('GET', `/runs/${runId}`);
       if (!['queued', 'running', 'cancelling'].includes(run.state)) return run;
-      await new Promise((resolve) => setTimeout(resolve, 100));
+      await new Promise((resolve) => setTimeout(resolve, 200));
     }
   }
 

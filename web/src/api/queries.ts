@@ -2,6 +2,7 @@ import type {
   AccessTokenList,
   AgreementLedgerState,
   AgreementOverview,
+  AgreementsOverTime,
   AlarmList,
   AnswerList,
   Board,
@@ -66,6 +67,12 @@ export const agreements = (siteId: string) =>
   queryOptions({
     queryKey: ['agreements', siteId],
     queryFn: () => call<AgreementOverview>('GET', `/sites/${siteId}/agreements`),
+  });
+
+export const agreementsOverTime = (siteId: string) =>
+  queryOptions({
+    queryKey: ['agreements', siteId, 'over-time'],
+    queryFn: () => call<AgreementsOverTime>('GET', `/sites/${siteId}/agreements/over-time`),
   });
 
 export const agreementLedger = (siteId: string) =>

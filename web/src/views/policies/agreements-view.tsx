@@ -2,7 +2,7 @@ import type { AgreementOverview } from '@douane/api';
 import { AUDIENCES, type Audience } from '@douane/core/policy';
 import { plural } from '@douane/core/words';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { call, fieldsAtFault } from '../../api/client';
 import * as queries from '../../api/queries';
@@ -11,15 +11,15 @@ import { Button, Code, Empty, Finding, ListAndDocket, Section, Trouble } from '.
 import { useSite } from '../site-frame';
 import { OnePerson } from './one-person';
 import { PoliciesLinks } from './policies-links';
-
-const DaysLine = lazy(() => import('./days-line'));
+import { SharesOverTime } from './shares-over-time';
+import { STANDING_WORDS, STANDINGS } from './standing-words';
 
 /** Who with an account agreed to what: shares, one person by the site's reference, and how a site asks. */
 export function AgreementsView() {
   const site = useSite();
   const { data, error } = useQuery(queries.agreements(site.id));
   if (!data) return <Trouble error={error} />;
-  const { persons, shares, records, days } = data;
+  const { persons, shares, records } = data;
   const waiting = shares
     .filter(({ must }) => must)
     .reduce((sum, { standings }) => sum + standings.pending + standings.guardian, 0);
@@ -51,7 +51,7 @@ export function AgreementsView() {
         <table className="mb-4 w-full border-t border-ink bg-sheet">
           <thead>
             <tr>
-              {['Policy', 'Asked of', 'Agreed', 'Pending', 'Guardian first', 'Declined', 'Withdrawn'].map((head) => (
+              {['Policy', 'Asked of', ...STANDINGS.map((one) => STANDING_WORDS[one])].map((head) => (
                 <th key={head} className="px-3 py-1.5 text-left">
                   {head}
                 </th>
@@ -70,24 +70,18 @@ export function AgreementsView() {
                   <td className="px-3 py-1.5">
                     {AUDIENCES[audience as Audience]}, {must ? 'must' : 'may'}
                   </td>
-                  <td className="px-3 py-1.5">{share(standings.agreed)}</td>
-                  <td className="px-3 py-1.5">{share(standings.pending)}</td>
-                  <td className="px-3 py-1.5">{share(standings.guardian)}</td>
-                  <td className="px-3 py-1.5">{share(standings.declined)}</td>
-                  <td className="px-3 py-1.5">{share(standings.withdrawn)}</td>
+                  {STANDINGS.map((one) => (
+                    <td key={one} className="px-3 py-1.5">
+                      {share(standings[one])}
+                    </td>
+                  ))}
                 </tr>
               );
             })}
           </tbody>
         </table>
       )}
-      {days.length > 0 && (
-        <Section title="Answers by day">
-          <Suspense fallback={<div className="h-[140px]" />}>
-            <DaysLine days={days} />
-          </Suspense>
-        </Section>
-      )}
+      {shares.length > 0 && <SharesOverTime shares={shares} />}
       {persons === 0 && <Empty>A site asks when somebody signs in; what it needs for that is below.</Empty>}
       <Section title="How a site asks">
         <p className="mb-2 text-ink2">

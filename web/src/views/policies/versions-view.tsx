@@ -1,4 +1,5 @@
 import type { PolicyVersionHead } from '@douane/api';
+import { languageName } from '@douane/core/language/name';
 import { comparedText, contentOf, countChanged } from '@douane/core/policy';
 import { plural } from '@douane/core/words';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
@@ -131,6 +132,7 @@ function Compared({
   const site = useSite();
   const { policy } = usePolicy();
   const [only, setOnly] = useState(true);
+  const [language, setLanguage] = useState<string | null>(null);
   const one = useQuery(queries.policyVersion(site.id, policy.id, number));
   const other = useQuery({
     ...queries.policyVersion(site.id, policy.id, typeof against === 'number' ? against : 0),
@@ -140,7 +142,10 @@ function Compared({
   if (!content) return <Trouble error={one.error} />;
   const beside = against === 'draft' ? draft : typeof against === 'number' ? other.data?.content : null;
   if (beside === undefined) return <Trouble error={other.error} />;
-  const textOf = (of: typeof content) => of.languages[of.source]!.blocks;
+  const languages = Object.keys(content.languages);
+  const read = language !== null && languages.includes(language) ? language : content.source;
+  // One that was not there yet in that language says what it does in the one that it was written in.
+  const textOf = (of: typeof content) => (of.languages[read] ?? of.languages[of.source])!.blocks;
   // The earlier one stands on the left.
   const isEarlier = against === 'draft' || (typeof against === 'number' && against > number);
   const [before, after] = isEarlier ? [content, beside] : [beside, content];
@@ -157,13 +162,27 @@ function Compared({
           : 'What it says'
       }
     >
-      {before && after && (
-        <label className="mb-2 flex min-h-6 items-center gap-2">
-          <input type="checkbox" checked={only} onChange={(event) => setOnly(event.target.checked)} />
-          only what differs
-        </label>
-      )}
-      <TextsCompared rows={shown} alone={!before || !after} language={content.source} />
+      <div className="mb-2 flex min-h-6 flex-wrap items-center gap-x-6 gap-y-1">
+        {before && after && (
+          <label className="flex items-center gap-2">
+            <input type="checkbox" checked={only} onChange={(event) => setOnly(event.target.checked)} />
+            only what differs
+          </label>
+        )}
+        {languages.length > 1 && (
+          <label className="flex items-center gap-2">
+            Language
+            <select value={read} onChange={(event) => setLanguage(event.target.value)}>
+              {languages.map((one) => (
+                <option key={one} value={one}>
+                  {languageName(one)}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+      </div>
+      <TextsCompared rows={shown} alone={!before || !after} language={read} />
     </Section>
   );
 }
