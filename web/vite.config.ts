@@ -2,10 +2,11 @@ import path from 'node:path';
 import tailwind from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { outlineModules } from './outlines.ts';
 
 export default defineConfig({
   root: import.meta.dirname,
-  plugins: [react(), tailwind()],
+  plugins: [react(), tailwind(), outlineModules],
   build: {
     outDir: '../dist/web',
     emptyOutDir: true,

@@ -2,7 +2,7 @@ import { EVERY_PLACE, placeLabel } from '@douane/core/places';
 import { MODE_WORDS, MODES, type Mode, parsePlace, ruleFor, strictest } from '@douane/core/regimes';
 import { rulesOf, type Setup } from '@douane/core/setup';
 import { plural } from '@douane/core/words';
-import { useQuery } from '@tanstack/react-query';
+import { queryOptions, useQuery } from '@tanstack/react-query';
 import clsx from 'clsx';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
@@ -10,7 +10,7 @@ import * as queries from '../../api/queries';
 import { Finding, ListAndDocket, Trouble } from '../../ui/parts';
 import { today } from '../../ui/words';
 import { useSite } from '../site-frame';
-import { drawnStates, drawnWorld, STATES_SIZE, WORLD_SIZE } from './geography';
+import { withCountries, withStates } from './geography';
 import { PlaceMap, Swatch } from './place-map';
 import { RegionsLinks } from './regions-links';
 import { TryVisitor } from './try-visitor';
@@ -27,8 +27,8 @@ function AskedMap({ setup }: { setup: Setup }) {
   const place = search.get('place') ?? 'DE';
   const choose = (code: string) => setSearch({ place: code }, { replace: true });
   const modeOf = useMemo(() => askedWhere(setup), [setup]);
-  const world = useQuery({ queryKey: ['drawn', 'world'], queryFn: drawnWorld, staleTime: Number.POSITIVE_INFINITY });
-  const states = useQuery({ queryKey: ['drawn', 'states'], queryFn: drawnStates, staleTime: Number.POSITIVE_INFINITY });
+  const world = useQuery(DRAWN_WORLD);
+  const states = useQuery(DRAWN_STATES);
   const byMode = useMemo(
     () => MODES.toReversed().map((mode) => ({ mode, places: EVERY_PLACE.filter((code) => modeOf(code) === mode) })),
     [modeOf],
@@ -41,14 +41,7 @@ function AskedMap({ setup }: { setup: Setup }) {
         By the strictest that holds for any of the purposes, as the draft stands. Choose a place to see its reasons.
       </Finding>
       <Trouble error={world.error ?? states.error} />
-      <PlaceMap
-        name="The world"
-        places={world.data ?? []}
-        size={WORLD_SIZE}
-        modeOf={modeOf}
-        selected={place}
-        onSelect={choose}
-      />
+      {world.data && <PlaceMap name="The world" {...world.data} modeOf={modeOf} selected={place} onSelect={choose} />}
       <table className="mb-4 w-full bg-sheet">
         <caption className="sr-only">Places by what is asked there</caption>
         <tbody>
@@ -87,17 +80,23 @@ function AskedMap({ setup }: { setup: Setup }) {
         </tbody>
       </table>
       <h2 className="mb-2">The United States</h2>
-      <PlaceMap
-        name="The United States"
-        places={states.data ?? []}
-        size={STATES_SIZE}
-        modeOf={modeOf}
-        selected={place}
-        onSelect={choose}
-      />
+      {states.data && (
+        <PlaceMap name="The United States" {...states.data} modeOf={modeOf} selected={place} onSelect={choose} />
+      )}
     </ListAndDocket>
   );
 }
+
+const DRAWN_WORLD = queryOptions({
+  queryKey: ['drawn', 'world'],
+  queryFn: async () => withCountries((await import('virtual:outlines/world')).default),
+  staleTime: Number.POSITIVE_INFINITY,
+});
+const DRAWN_STATES = queryOptions({
+  queryKey: ['drawn', 'states'],
+  queryFn: async () => withStates((await import('virtual:outlines/states')).default),
+  staleTime: Number.POSITIVE_INFINITY,
+});
 
 /** What the strictest of the purposes asks of visitors of a place. */
 function askedWhere(setup: Setup): (code: string) => Mode {

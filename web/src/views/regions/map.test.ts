@@ -1,13 +1,11 @@
 import { ALPHA2_BY_NUMERIC, EVERY_PLACE } from '@douane/core/places';
-import { beforeAll, expect, it } from 'vitest';
-import { type Drawn, drawnStates, drawnWorld, WORLD_SIZE } from './geography';
+import { expect, it } from 'vitest';
+import { stateOutlines, worldOutlines } from '../../../outlines';
+import { withCountries, withStates } from './geography';
 import { nearest } from './place-map';
 
-let world: Drawn[];
-let states: Drawn[];
-beforeAll(async () => {
-  [world, states] = await Promise.all([drawnWorld(), drawnStates()]);
-});
+const { places: world, size } = withCountries(worldOutlines());
+const { places: states } = withStates(stateOutlines());
 const at = (code: string) => [...world, ...states].find((one) => one.code === code)!;
 
 it('draws each country once, and none that has no code', () => {
@@ -26,7 +24,7 @@ it('marks what is too small to be hit, and sets the mark where the most of it li
   expect([at('MT').small, at('LI').small, at('FR').small]).toEqual([true, true, false]);
   // Kiribati lies on both sides of the date line; the middle of the two would be in the Atlantic.
   const [x] = at('KI').middle;
-  expect(Math.abs(x - WORLD_SIZE[0] / 2)).toBeGreaterThan(WORLD_SIZE[0] / 4);
+  expect(Math.abs(x - size[0] / 2)).toBeGreaterThan(size[0] / 4);
 });
 
 it.each([
@@ -36,6 +34,13 @@ it.each([
 ])('from %s in direction %j comes one of %j', (from, direction, to) => {
   const places = from.startsWith('US-') ? states : world;
   expect(to).toContain(nearest(places, at(from), direction as [number, number])?.code);
+});
+
+it('draws what can be seen, and is small enough to be loaded at once', () => {
+  expect(JSON.stringify(world).length).toBeLessThan(400_000);
+  // A ring of fewer points than three would be no place at all.
+  const rings = [...world, ...states].filter(({ small }) => !small).map(({ path }) => path.split('Z')[0]!);
+  expect(rings.filter((ring) => ring.split('L').length < 3)).toEqual([]);
 });
 
 it('goes nowhere from the edge', () => {

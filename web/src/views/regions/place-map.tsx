@@ -2,12 +2,10 @@ import { placeLabel } from '@douane/core/places';
 import { MODE_WORDS, type Mode } from '@douane/core/regimes';
 import clsx from 'clsx';
 import { type KeyboardEvent, memo, useMemo, useRef } from 'react';
-import type { Drawn } from './geography';
+import type { Drawn, DrawnMap } from './geography';
 
-interface Props {
+interface Props extends DrawnMap {
   name: string;
-  places: readonly Drawn[];
-  size: [width: number, height: number];
   /** What visitors of a place are asked. */
   modeOf(code: string): Mode;
   selected: string;

@@ -1,0 +1,4 @@
+declare module 'virtual:outlines/*' {
+  const outlines: import('../outlines').Outlines;
+  export default outlines;
+}
