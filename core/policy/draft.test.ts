@@ -140,6 +140,53 @@ describe('a draft', () => {
     expect(both.conflicts).toEqual({});
   });
 
+  describe('translated by two people at once', () => {
+    const base = newPolicyDraft(from(), 'en');
+    const german = (of: Record<string, string>, titles = {}): PolicyDraft => ({
+      ...{ ...base, titles },
+      translations: {
+        de: Object.fromEntries(Object.entries(of).map(([id, words]) => [id, { block: p(id, words), of: id }])),
+      },
+    });
+    const merged = (was: PolicyDraft, mine: PolicyDraft, theirs: PolicyDraft) => {
+      const { translations, translationConflicts, titles } = mergedDrafts(was, mine, theirs);
+      const words = Object.fromEntries(Object.entries(translations.de!).map(([id, { block }]) => [id, wordsIn(block)]));
+      return { words, titles, open: translationConflicts.de ?? {} };
+    };
+
+    it('keeps of each block what somebody changed in it', () => {
+      const was = german({ a: 'Alt.', b: 'Alt.', c: 'Alt.' }, { de: 'Alt', fi: 'Vanha' });
+      const mine = german({ a: 'Meins.', b: 'Alt.' }, { de: 'Alt', fi: 'Oma' });
+      const theirs = german({ a: 'Alt.', b: 'Deins.', c: 'Alt.', d: 'Neu.' }, { de: 'Dein', fi: 'Vanha' });
+      expect(merged(was, mine, theirs)).toEqual({
+        words: { a: 'Meins.', b: 'Deins.', d: 'Neu.' },
+        titles: { de: 'Dein', fi: 'Oma' },
+        open: {},
+      });
+    });
+
+    it('joins what was changed in other words of a block, and names what was in the same', () => {
+      const was = german({ a: 'Wir haben ein Boot.', b: 'Alt.' });
+      const mine = german({ a: 'Wir haben ein rotes Boot.', b: 'Meins.' });
+      const theirs = german({ a: 'Wir alle haben ein Boot.', b: 'Deins.' });
+      const { words, open } = merged(was, mine, theirs);
+      expect(words).toEqual({ a: 'Wir alle haben ein rotes Boot.', b: 'Meins.' });
+      expect(Object.entries(open).map(([id, block]) => [id, wordsIn(block!)])).toEqual([['b', 'Deins.']]);
+    });
+
+    it('brings back what one took out and the other changed', () => {
+      expect(merged(german({ a: 'Alt.' }), german({}), german({ a: 'Deins.' })).words).toEqual({ a: 'Deins.' });
+      expect(merged(german({ a: 'Alt.' }), german({ a: 'Meins.' }), german({})).words).toEqual({ a: 'Meins.' });
+    });
+
+    it('forgets what either has settled', () => {
+      const open = { ...german({ a: 'Meins.' }), translationConflicts: { de: { a: p('a', 'Deins.') } } };
+      const settled = { ...open, translationConflicts: { de: {} } };
+      expect(merged(open, settled, open).open).toEqual({});
+      expect(merged(open, open, settled).open).toEqual({});
+    });
+  });
+
   it('is translated by itself where nobody changed it, and says what waits', () => {
     const of = from();
     const draft = byHand(newPolicyDraft(of, 'en'), 'intro', 'Our own words.');
@@ -299,6 +346,11 @@ describe('the lint', () => {
       },
     ],
     ['conflicts-settled', 'privacy', (draft) => ({ ...draft, conflicts: { intro: null } })],
+    [
+      'conflicts-settled',
+      'privacy',
+      (draft) => ({ ...draft, translationConflicts: { de: { intro: p('intro', 'Deins.') } } }),
+    ],
     ['nothing-left-over', 'privacy', saying('Write to [company name].')],
     ['nothing-left-over', 'privacy', saying('Escriba a [nombre de la empresa].')],
   ])('%s is found in %s', (rule, kind, change) => {

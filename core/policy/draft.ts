@@ -17,6 +17,12 @@ const translatedSchema = z.strictObject({
   of: z.string().max(64),
 });
 
+/** By block what the other side has of it; `null`: it has taken the block out. */
+const conflictsSchema = z.record(
+  z.string().max(80),
+  blocksSchema.transform((given) => given[0] ?? null),
+);
+
 /** What people edit of a policy. */
 export const policyDraftSchema = z.strictObject({
   audience,
@@ -29,12 +35,9 @@ export const policyDraftSchema = z.strictObject({
   /** By language, then by the block's id. */
   translations: z.record(languageTag, z.record(z.string().max(80), translatedSchema)),
   /** Blocks that were changed by hand and by what they are written from; until somebody has settled it. */
-  conflicts: z
-    .record(
-      z.string().max(80),
-      blocksSchema.transform((given) => given[0] ?? null),
-    )
-    .default({}),
+  conflicts: conflictsSchema.default({}),
+  /** Translations that two people changed in the same words, by language. */
+  translationConflicts: z.record(languageTag, conflictsSchema).default({}),
 });
 export type PolicyDraft = z.output<typeof policyDraftSchema>;
 
@@ -46,7 +49,8 @@ export const blockHash = ({ attrs: { id: _, ...attrs }, ...block }: Block): stri
 export function newPolicyDraft(from: WrittenFrom, language: string): PolicyDraft {
   const source = writtenPolicy(from, language) ? language : 'en';
   const { blocks } = writtenPolicy(from, source)!;
-  return { audience: from.audience, source, titles: {}, blocks, written: blocks, translations: {}, conflicts: {} };
+  const nothing = { titles: {}, translations: {}, conflicts: {}, translationConflicts: {} };
+  return { audience: from.audience, source, blocks, written: blocks, ...nothing };
 }
 
 /** Writes a draft anew from answers, inventory and laws as they are now; what was changed by hand stays. */
@@ -54,23 +58,54 @@ export function rewritten(draft: PolicyDraft, from: WrittenFrom): PolicyDraft {
   const written = writtenPolicy(from, draft.source)?.blocks ?? [];
   const { blocks, conflicts } = mergedText(draft.written, draft.blocks, written);
   const named = new Set(blocks.map(({ attrs }) => attrs.id));
-  return { ...draft, blocks, written, conflicts: { ...only(draft.conflicts, named), ...byBlock(conflicts) } };
+  return {
+    ...{ ...draft, blocks, written },
+    conflicts: { ...only(draft.conflicts, named), ...byBlock(conflicts) },
+    translationConflicts: Object.fromEntries(
+      Object.entries(draft.translationConflicts).map(([language, of]) => [language, only(of, named)]),
+    ),
+  };
 }
 
 /** What two people made of one draft, as one: what was typed here stands, nothing of the other's is lost. */
 export function mergedDrafts(base: PolicyDraft, mine: PolicyDraft, theirs: PolicyDraft): PolicyDraft {
   const { blocks, conflicts } = mergedText(base.blocks, mine.blocks, theirs.blocks, { byHand: true });
-  const languages = new Set([...Object.keys(mine.translations), ...Object.keys(theirs.translations)]);
+  const open = mergedRecord(base.translationConflicts, mine.translationConflicts, theirs.translationConflicts);
+  const translations = mergedRecord(base.translations, mine.translations, theirs.translations, (of, language) =>
+    mergedRecord(of.base ?? {}, of.mine ?? {}, of.theirs ?? {}, ({ base: was, mine: own, theirs: other }, id) => {
+      if (!own || !other) return own ?? other;
+      const merged = mergedText(was ? [was.block] : [], [own.block], [other.block], { byHand: true });
+      for (const { theirs: block } of merged.conflicts) open[language] = { ...open[language], [id]: block };
+      return { ...own, block: merged.blocks[0]! };
+    }),
+  );
   return {
-    ...mine,
-    titles: { ...theirs.titles, ...mine.titles },
-    blocks,
+    ...{ ...mine, blocks, translations },
+    titles: mergedRecord(base.titles, mine.titles, theirs.titles),
     written: theirs.written,
-    translations: Object.fromEntries(
-      [...languages].map((one) => [one, { ...theirs.translations[one], ...mine.translations[one] }]),
-    ),
-    conflicts: { ...theirs.conflicts, ...mine.conflicts, ...byBlock(conflicts) },
+    conflicts: { ...mergedRecord(base.conflicts, mine.conflicts, theirs.conflicts), ...byBlock(conflicts) },
+    translationConflicts: open,
   };
+}
+
+type Sides<T> = Partial<Record<'base' | 'mine' | 'theirs', T>>;
+type Entries<T> = Readonly<Record<string, T>>;
+/** Two changes of one record as one, entry by entry; `both`: of one that both sides changed, else mine where it is there. */
+function mergedRecord<T>(
+  base: Entries<T>,
+  mine: Entries<T>,
+  theirs: Entries<T>,
+  both: (sides: Sides<T>, key: string) => T | undefined = (sides) => sides.mine ?? sides.theirs,
+): Record<string, T> {
+  const keys = [...new Set([...Object.keys(mine), ...Object.keys(theirs)])];
+  return Object.fromEntries(
+    keys.flatMap((key): [string, T][] => {
+      const sides: Sides<T> = { base: base[key], mine: mine[key], theirs: theirs[key] };
+      const [was, own, other] = [sides.base, sides.mine, sides.theirs].map((one) => JSON.stringify(one));
+      const kept = own === was ? sides.theirs : other === was || own === other ? sides.mine : both(sides, key);
+      return kept === undefined ? [] : [[key, kept]];
+    }),
+  );
 }
 
 const byBlock = (conflicts: readonly Conflict[]) => Object.fromEntries(conflicts.map(({ id, theirs }) => [id, theirs]));

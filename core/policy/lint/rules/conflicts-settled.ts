@@ -10,6 +10,12 @@ export const conflictsSettled: PolicyRule = {
   kinds: POLICY_KINDS,
   look: ({ draft }) => {
     const open = Object.keys(draft.conflicts).length;
-    return open > 0 ? [{ what: `${plural(open, 'block')} changed by hand and by what it is written from` }] : [];
+    const translated = Object.entries(draft.translationConflicts).filter(([, of]) => Object.keys(of).length > 0);
+    return [
+      ...(open > 0 ? [{ what: `${plural(open, 'block')} changed by hand and by what it is written from` }] : []),
+      ...translated.map(([language, of]) => ({
+        what: `${language}: ${plural(Object.keys(of).length, 'block')} translated by two people at once`,
+      })),
+    ];
   },
 };

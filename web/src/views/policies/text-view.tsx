@@ -16,6 +16,7 @@ import { SelectRow } from '../../ui/fields';
 import { Button, Finding, ListAndDocket, Section, Trouble } from '../../ui/parts';
 import { useSite } from '../site-frame';
 import { BlockComments, useComments } from './block-comments';
+import { Conflicts } from './conflicts';
 import type { BlockMarks } from './editor-nodes';
 import { FindingList } from './finding-list';
 import { PoliciesLinks } from './policies-links';
@@ -91,7 +92,12 @@ export function TextView() {
           What was changed by hand stays.
         </p>
       )}
-      <Conflicts draft={draft} onSettle={change} />
+      <Conflicts
+        open={draft.conflicts}
+        how="changed by hand and otherwise"
+        mine={(id) => draft.blocks.find(({ attrs }) => attrs.id === id)}
+        onSettle={(id, theirs) => change((one) => settled(one, id, theirs))}
+      />
       <SelectRow
         label="For"
         value={draft.audience}
@@ -154,51 +160,10 @@ function marksOf(draft: PolicyDraft, open: readonly { blockId: string }[]): Bloc
   return marks;
 }
 
-/** What changed in two ways: both side by side, and one press for either. */
-function Conflicts({
-  draft,
-  onSettle,
-}: {
-  draft: PolicyDraft;
-  onSettle(next: (draft: PolicyDraft) => PolicyDraft): void;
-}) {
-  const open = Object.entries(draft.conflicts);
-  if (open.length === 0) return null;
-  const settled = (id: string, theirs?: Block | null) => (one: PolicyDraft) => {
-    const { [id]: _settled, ...conflicts } = one.conflicts;
-    if (theirs === undefined) return { ...one, conflicts };
-    const blocks = one.blocks.flatMap((block) => (block.attrs.id === id ? (theirs ? [theirs] : []) : [block]));
-    return { ...one, conflicts, blocks };
-  };
-  return (
-    <section className="mb-3 border-l-4 border-slipped bg-sheet px-3 py-2" aria-label="Changed in two ways">
-      <h2>{plural(open.length, 'block')} changed by hand and otherwise</h2>
-      <p className="text-ink2">What was written by hand stands in the text. Nothing is lost until you decide.</p>
-      <ul>
-        {open.map(([id, theirs]) => {
-          const mine = draft.blocks.find(({ attrs }) => attrs.id === id);
-          return (
-            <li key={id} className="grid gap-x-4 border-t border-line py-2 md:grid-cols-2">
-              <div>
-                <b>By hand</b>
-                <p className="whitespace-pre-line">{mine ? wordsIn(mine) : 'taken out'}</p>
-                <Button kind="quiet" onClick={() => onSettle(settled(id))}>
-                  Keep this
-                </Button>
-              </div>
-              <div>
-                <b>Otherwise</b>
-                <p className="whitespace-pre-line">
-                  {theirs ? wordsIn(theirs) : 'taken out, since there is no cause for it any more'}
-                </p>
-                <Button kind="quiet" onClick={() => onSettle(settled(id, theirs))}>
-                  Take this
-                </Button>
-              </div>
-            </li>
-          );
-        })}
-      </ul>
-    </section>
-  );
+/** A draft with one of its conflicts settled; `theirs`: by what the other side has. */
+function settled({ conflicts, ...draft }: PolicyDraft, id: string, theirs?: Block | null): PolicyDraft {
+  const { [id]: _settled, ...open } = conflicts;
+  if (theirs === undefined) return { ...draft, conflicts: open };
+  const blocks = draft.blocks.flatMap((block) => (block.attrs.id === id ? (theirs ? [theirs] : []) : [block]));
+  return { ...draft, conflicts: open, blocks };
 }

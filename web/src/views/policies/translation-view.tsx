@@ -6,6 +6,7 @@ import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Button, Empty, Finding, Trouble } from '../../ui/parts';
 import { useSite } from '../site-frame';
+import { Conflicts } from './conflicts';
 import { PoliciesLinks } from './policies-links';
 import { usePolicy } from './policy-frame';
 import { ReadBlock } from './read-block';
@@ -106,6 +107,19 @@ export function TranslationView() {
           only what waits ({waiting.length})
         </label>
       </div>
+      <Conflicts
+        open={draft.translationConflicts[language] ?? {}}
+        how="translated by two at once"
+        mine={(id) => draft.translations[language]?.[id]?.block}
+        onSettle={(id, theirs) => {
+          change(({ translationConflicts, ...one }) => {
+            const { [id]: _settled, ...open } = translationConflicts[language] ?? {};
+            return { ...one, translationConflicts: { ...translationConflicts, [language]: open } };
+          });
+          const of = theirs && all.find(({ source }) => source.attrs.id === id);
+          if (of) keep(of, theirs);
+        }}
+      />
       <ul className="border-t border-ink">
         {shown.map((one) => {
           const { source, block, state } = one;
