@@ -24,6 +24,8 @@ export default defineConfig({
           expect: { poll: { timeout: 15_000, interval: 100 } },
           // Each file starts a server and a worker of its own and mostly waits for pages: two cores carry two of them.
           maxWorkers: 2,
+          // Tests of a file that say they may run beside each other; more would be in each other's way.
+          maxConcurrency: 3,
           isolate: false,
           sequence: { groupOrder: 1 },
         },

@@ -29,7 +29,7 @@ it('every kind of hostile page is tried', () => {
   expect(Object.keys(web.pages)).toEqual(KINDS);
 });
 
-it.each(KINDS)('a scan comes to its end, and names who was loaded, on %s', async (path) => {
+it.concurrent.each(KINDS)('a scan comes to its end, and names who was loaded, on %s', async (path) => {
   const report = await scanSite(web.pages[path]!, { allowPrivate: true, plan: { pages: 1 } });
   expect(web.arrived).toContain(`honest.localhost${path}.js`);
   const items = report.items.map(({ kind, name, host }) => ({ kind, name, host }));
