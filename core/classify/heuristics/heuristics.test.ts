@@ -279,6 +279,18 @@ it('rules by words alone only where what a script speaks of and what it reads li
   expect(suggest(evidence(item('functional', 0.6)))!.confidence).toBeGreaterThanOrEqual(bar);
   expect(suggest(evidence(item('measurement', 0.6)))!.confidence).toBeLessThan(bar);
   expect(hint('reads-like', item('functional', 1))!.confidence).toBeLessThanOrEqual(bar);
+  const faint = (chance: number) =>
+    suggest(
+      evidence(
+        cookie({
+          script: {
+            speaksOf: { flags: { share: 10, terms: [] } },
+            readsLike: { purpose: 'functional', chance, words: [] },
+          },
+        }),
+      ),
+    )!.confidence >= bar;
+  expect([faint(0.7), faint(0.95)]).toEqual([false, true]);
   const exempt = suggest(
     evidence(cookie({ script: { speaksOf: {}, readsLike: { purpose: 'necessary', chance: 1, words: [] } } })),
   );

@@ -25,7 +25,7 @@ export const PURPOSE_OF_ACTIVITY: Record<Activity, string> = {
 const STEPS = [
   { share: 18, times: 1.6, confidence: 0.85 },
   { share: 13, times: 2.5, confidence: 0.85 },
-  { share: 9, times: 1.3, confidence: 0.65 },
+  { share: 9, times: 1.3, confidence: 0.4 },
 ];
 /** What needs no yes is an exemption, which nobody should take by the look of a program. */
 const EXEMPT = 'necessary';

@@ -30,14 +30,14 @@ export function Conflicts({
           return (
             <li key={id} className="grid gap-x-4 border-t border-line py-2 md:grid-cols-2">
               <div>
-                <b>By hand</b>
+                <b>Stands in the text</b>
                 <p className="whitespace-pre-line">{own ? wordsIn(own) : 'taken out'}</p>
                 <Button kind="quiet" onClick={() => onSettle(id)}>
                   Keep this
                 </Button>
               </div>
               <div>
-                <b>Otherwise</b>
+                <b>The other way</b>
                 <p className="whitespace-pre-line">
                   {theirs ? wordsIn(theirs) : 'taken out, since there is no cause for it any more'}
                 </p>

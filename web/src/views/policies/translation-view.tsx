@@ -1,5 +1,12 @@
 import { languageName } from '@douane/core/language/name';
-import { blockHash, type TranslatedBlock, translated, waitsForWords, writtenPolicy } from '@douane/core/policy';
+import {
+  type Block,
+  blockHash,
+  type TranslatedBlock,
+  translated,
+  waitsForWords,
+  writtenPolicy,
+} from '@douane/core/policy';
 import { plural } from '@douane/core/words';
 import clsx from 'clsx';
 import { lazy, Suspense, useState } from 'react';
@@ -55,6 +62,18 @@ export function TranslationView() {
       const own = block ? { ...others, [source.attrs.id]: { block, of: blockHash(source) } } : others;
       return { ...one, translations: { ...translations, [language]: own } };
     }, true);
+  const clashes = draft.translationConflicts[language] ?? {};
+  const settle = (of: TranslatedBlock, theirs?: Block | null) => {
+    if (theirs) {
+      keep(of, theirs);
+      // Its editor would show what stood there before.
+      setOpen(null);
+    }
+    change(({ translationConflicts, ...one }) => {
+      const { [of.source.attrs.id]: _settled, ...open } = translationConflicts[language] ?? {};
+      return { ...one, translationConflicts: { ...translationConflicts, [language]: open } };
+    });
+  };
   return (
     <div className="flex-1 px-5 py-5">
       <PoliciesLinks open={policy} />
@@ -107,19 +126,6 @@ export function TranslationView() {
           only what waits ({waiting.length})
         </label>
       </div>
-      <Conflicts
-        open={draft.translationConflicts[language] ?? {}}
-        how="translated by two at once"
-        mine={(id) => draft.translations[language]?.[id]?.block}
-        onSettle={(id, theirs) => {
-          change(({ translationConflicts, ...one }) => {
-            const { [id]: _settled, ...open } = translationConflicts[language] ?? {};
-            return { ...one, translationConflicts: { ...translationConflicts, [language]: open } };
-          });
-          const of = theirs && all.find(({ source }) => source.attrs.id === id);
-          if (of) keep(of, theirs);
-        }}
-      />
       <ul className="border-t border-ink">
         {shown.map((one) => {
           const { source, block, state } = one;
@@ -144,6 +150,12 @@ export function TranslationView() {
                     <ReadBlock block={block} language={state === 'none' ? draft.source : language} />
                   </div>
                 )}
+                <Conflicts
+                  open={Object.hasOwn(clashes, id) ? { [id]: clashes[id]! } : {}}
+                  how="translated by two at once"
+                  mine={() => block}
+                  onSettle={(_, theirs) => settle(one, theirs)}
+                />
                 <p className="flex flex-wrap items-center gap-x-3">
                   {STATES[state] && (
                     <span className={state === 'written' ? 'text-ink2' : 'font-semibold text-held'}>
