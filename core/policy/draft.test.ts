@@ -184,6 +184,9 @@ describe('a draft', () => {
       const settled = { ...open, translationConflicts: { de: {} } };
       expect(merged(open, settled, open).open).toEqual({});
       expect(merged(open, open, settled).open).toEqual({});
+      // What the other has come upon meanwhile is not settled with it.
+      const another = { ...open, translationConflicts: { de: { a: p('a', 'Deins.'), b: p('b', 'Seins.') } } };
+      expect(Object.keys(merged(open, settled, another).open)).toEqual(['b']);
     });
   });
 

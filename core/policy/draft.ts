@@ -70,9 +70,14 @@ export function rewritten(draft: PolicyDraft, from: WrittenFrom): PolicyDraft {
 /** What two people made of one draft, as one: what was typed here stands, nothing of the other's is lost. */
 export function mergedDrafts(base: PolicyDraft, mine: PolicyDraft, theirs: PolicyDraft): PolicyDraft {
   const { blocks, conflicts } = mergedText(base.blocks, mine.blocks, theirs.blocks, { byHand: true });
-  const open = mergedRecord(base.translationConflicts, mine.translationConflicts, theirs.translationConflicts);
-  const translations = mergedRecord(base.translations, mine.translations, theirs.translations, (of, language) =>
-    mergedRecord(of.base ?? {}, of.mine ?? {}, of.theirs ?? {}, ({ base: was, mine: own, theirs: other }, id) => {
+  const sides = <K extends keyof PolicyDraft>(part: K): Required<Sides<PolicyDraft[K]>> => ({
+    base: base[part],
+    mine: mine[part],
+    theirs: theirs[part],
+  });
+  const open = mergedRecord(sides('translationConflicts'), (of) => mergedRecord(of));
+  const translations = mergedRecord(sides('translations'), (of, language) =>
+    mergedRecord(of, ({ base: was, mine: own, theirs: other }, id) => {
       if (!own || !other) return own ?? other;
       const merged = mergedText(was ? [was.block] : [], [own.block], [other.block], { byHand: true });
       for (const { theirs: block } of merged.conflicts) open[language] = { ...open[language], [id]: block };
@@ -81,20 +86,17 @@ export function mergedDrafts(base: PolicyDraft, mine: PolicyDraft, theirs: Polic
   );
   return {
     ...{ ...mine, blocks, translations },
-    titles: mergedRecord(base.titles, mine.titles, theirs.titles),
+    titles: mergedRecord(sides('titles')),
     written: theirs.written,
-    conflicts: { ...mergedRecord(base.conflicts, mine.conflicts, theirs.conflicts), ...byBlock(conflicts) },
+    conflicts: { ...mergedRecord(sides('conflicts')), ...byBlock(conflicts) },
     translationConflicts: open,
   };
 }
 
 type Sides<T> = Partial<Record<'base' | 'mine' | 'theirs', T>>;
-type Entries<T> = Readonly<Record<string, T>>;
 /** Two changes of one record as one, entry by entry; `both`: of one that both sides changed, else mine where it is there. */
 function mergedRecord<T>(
-  base: Entries<T>,
-  mine: Entries<T>,
-  theirs: Entries<T>,
+  { base = {}, mine = {}, theirs = {} }: Sides<Readonly<Record<string, T>>>,
   both: (sides: Sides<T>, key: string) => T | undefined = (sides) => sides.mine ?? sides.theirs,
 ): Record<string, T> {
   const keys = [...new Set([...Object.keys(mine), ...Object.keys(theirs)])];
