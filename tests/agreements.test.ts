@@ -1,13 +1,11 @@
 import { createHash, randomUUID } from 'node:crypto';
-import type { AgreementsOverTime } from '@douane/api';
-import { type Answered, type PolicyStanding, standings } from '@douane/core/agreements';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { agreements } from '../lib/agreements';
 import { ledgerBrokenAt } from '../server/agreements/ledger';
 import { remindWaiting } from '../server/agreements/reminders';
-import { agreeingAlike, appendAgreements } from '../server/db/agreements.sql';
 import { expectAccessible, expectAccessibleInBothThemes, openBrowser, openPage } from './support/browser';
+import { change, follow, livePolicy } from './support/policies';
 import { Client, startWorld, type World } from './support/world';
 
 /** Accounts that agree to policies: what a site's server asks and tells, our screen, guardians, reminders, and what staff see. */
@@ -29,8 +27,8 @@ beforeAll(async () => {
   const { token } = (await ines.call('POST', '/access-tokens', { name: 'shop' })).body;
   asked = agreements({ server: world.url, site: key, token });
   await ines.publish(siteId);
-  policyId = await livePolicy('terms', 'must');
-  await livePolicy('staff', 'must');
+  policyId = await livePolicy(ines, siteId, 'terms', 'must');
+  await livePolicy(ines, siteId, 'staff', 'must');
 });
 afterAll(async () => {
   await browser?.close();
@@ -43,28 +41,6 @@ beforeEach(() => {
   person = `kari.${++count}@skerrysound.example`;
 });
 
-async function livePolicy(kind: string, agree: string, at = siteId): Promise<string> {
-  const { id } = (await ines.call('POST', `/sites/${at}/policies`, { kind, name: kind })).body;
-  await ines.call('PUT', `/sites/${at}/policies/${id}`, { name: kind, agree, places: [], history: false });
-  await follow(id, 1, true, at);
-  return id;
-}
-/** Hands in what the draft says, and has it be live. */
-async function follow(id: string, revision: number, major: boolean, of = siteId): Promise<void> {
-  const at = `/sites/${of}/policies/${id}/versions`;
-  const { number } = (await ines.call('POST', at, { revision, note: '', major, reviewers: [], dueOn: null })).body;
-  expect((await ines.call('PUT', `${at}/${number}/live`, { from: null })).status).toBe(204);
-}
-/** Adds words to the draft of a policy. */
-async function change(id: string, words: string, revision: number, at = siteId): Promise<void> {
-  const { policies } = (await ines.call('GET', `/sites/${at}/policies`)).body;
-  const { draft } = policies.find((one: { id: string }) => one.id === id);
-  const blocks = [
-    ...draft.blocks,
-    { type: 'paragraph', attrs: { id: `h-${revision}` }, content: [{ type: 'text', text: words }] },
-  ];
-  await ines.call('PUT', `/sites/${at}/policies/${id}/draft`, { revision, draft: { ...draft, blocks } });
-}
 const answer = (decision: 'agreed' | 'declined' | 'withdrawn', more: object = {}) => ({
   ...{ id: randomUUID(), policy: 'terms', version: 1, decision },
   ...more,
@@ -301,134 +277,6 @@ it('is seen as shares, by person and over time; what was changed in the database
   expect((await ines.call('GET', `/sites/${siteId}/agreements/ledger`)).body).toEqual({ brokenAt: 1 });
 });
 
-it('counts persons who are alike as one, and comes to what each one for himself would', async () => {
-  const address = 'http://alike.localhost:9/';
-  const { id: other } = (await ines.call('POST', '/sites', { name: 'Alike', address })).body;
-  const of = { organisationId: world.organisationId, siteId: other };
-  let seed = 7;
-  const random = (n: number) => {
-    seed = (seed * 1_103_515_245 + 12_345) % 2 ** 31;
-    return Math.floor((seed / 2 ** 31) * n);
-  };
-  const pick = <T>(...choices: T[]): T => choices[random(choices.length)]!;
-  const persons = Array.from({ length: 40 }, (_, i) => ({
-    ...{
-      person: `p${i}`,
-      audience: pick('customers', 'children'),
-      country: pick(null, 'DE'),
-      byGuardian: random(4) === 0,
-    },
-  }));
-  for (const { person, audience, country, byGuardian } of persons)
-    await world.db.query(
-      `INSERT INTO agreement_person (organisation_id, site_id, person, audience, country, by_guardian) VALUES ($1, $2, $3, $4, $5, $6)`,
-      [of.organisationId, other, person, audience, country, byGuardian],
-    );
-  const answers = Array.from({ length: 300 }, () => ({
-    ...{
-      id: randomUUID(),
-      person: pick(...persons).person,
-      policy: pick('terms', 'privacy', 'gone'),
-      version: 1 + random(4),
-    },
-    ...{ decision: pick('agreed' as const, 'declined' as const, 'withdrawn' as const), at: new Date().toISOString() },
-    ...{ way: pick('api' as const, 'screen' as const, 'guardian' as const), contentHash: 'h', language: 'en' },
-  }));
-  const written = await appendAgreements(world.db, of, answers as unknown as Parameters<typeof appendAgreements>[2]);
-  const policies = [
-    { name: 'terms', since: 3, must: true },
-    { name: 'privacy', since: 1, must: false },
-  ].map((one) => ({ ...one, titles: {}, audience: 'customers', version: 4, contentHash: 'h' }));
-  const since = new Map(policies.map((policy) => [policy.name, policy.since]));
-  const count = (all: { said: PolicyStanding<Answered>[]; count: number }[]) => {
-    const counts: Record<string, number> = {};
-    for (const { said, count: n } of all)
-      for (const { policy, standing } of said)
-        counts[`${policy.name} ${standing}`] = (counts[`${policy.name} ${standing}`] ?? 0) + n;
-    return counts;
-  };
-  const alike = await agreeingAlike(world.db, of, since);
-  const one = count(
-    persons.map(({ person, byGuardian }) => {
-      const own = written.filter((record) => record.person === person);
-      return { said: standings(policies, own, byGuardian), count: 1 };
-    }),
-  );
-  expect(Object.keys(one).length).toBeGreaterThan(6);
-  expect(count(alike.map((a) => ({ said: standings(policies, a.answers, a.byGuardian), count: a.count })))).toEqual(
-    one,
-  );
-  expect(alike.length).toBeLessThan(persons.length);
-  expect(await ledgerBrokenAt(world.db, of, 7)).toBeNull();
-});
-
-it('shows how shares moved: whom the site had asked by then, what they had answered, and which version was live', async () => {
-  const { id: own } = (await ines.call('POST', '/sites', { name: 'Moving', address: 'http://moving.localhost:9/' }))
-    .body;
-  const of = { organisationId: world.organisationId, siteId: own };
-  const id = await livePolicy('terms', 'must', own);
-  await change(id, 'Something else.', 1, own);
-  await follow(id, 2, true, own);
-  const ago = (days: number) => new Date(Date.now() - days * 86_400_000);
-  await world.db.query('ALTER TABLE policy_version DISABLE TRIGGER USER');
-  for (const [number, days] of [
-    [1, 10],
-    [2, 4],
-  ])
-    await world.db.query('UPDATE policy_version SET live_from = $1 WHERE policy_id = $2 AND number = $3', [
-      ago(days!),
-      id,
-      number,
-    ]);
-  await world.db.query('ALTER TABLE policy_version ENABLE TRIGGER USER');
-  for (const [name, days] of [
-    ['a', 9],
-    ['b', 6],
-    ['c', 1],
-  ] as const)
-    await world.db.query(
-      `INSERT INTO agreement_person (organisation_id, site_id, person, audience, first_at) VALUES ($1, $2, $3, 'customers', $4)`,
-      [of.organisationId, own, name, ago(days)],
-    );
-  const answers = [
-    { person: 'a', version: 1, decision: 'agreed' as const, at: ago(8) },
-    { person: 'b', version: 1, decision: 'declined' as const, at: ago(5) },
-    { person: 'a', version: 2, decision: 'agreed' as const, at: ago(2) },
-  ].map((one) => ({
-    ...{ ...one, at: one.at.toISOString(), id: randomUUID(), policy: 'terms' },
-    ...{ way: 'api' as const, contentHash: 'h', language: 'en' },
-  }));
-  await appendAgreements(world.db, of, answers as unknown as Parameters<typeof appendAgreements>[2]);
-  const { days } = (await ines.call('GET', `/sites/${own}/agreements/over-time`)).body as AgreementsOverTime;
-  const moved = days.map(({ day, shares: [share] }) => {
-    const { version, standings: of } = share!;
-    return [day, `v${version}`, ...Object.entries(of).flatMap(([name, n]) => (n ? [`${n} ${name}`] : []))].join(' ');
-  });
-  const said = (daysAgo: number, words: string) => `${ago(daysAgo).toISOString().slice(0, 10)} ${words}`;
-  expect(moved).toEqual([
-    said(9, 'v1 1 pending'),
-    said(8, 'v1 1 agreed'),
-    said(7, 'v1 1 agreed'),
-    said(6, 'v1 1 pending 1 agreed'),
-    said(5, 'v1 1 agreed 1 declined'),
-    // A major version: what was answered before counts no more.
-    said(4, 'v2 2 pending'),
-    said(3, 'v2 2 pending'),
-    said(2, 'v2 1 pending 1 agreed'),
-    said(1, 'v2 2 pending 1 agreed'),
-    said(0, 'v2 2 pending 1 agreed'),
-  ]);
-
-  const page = await openPage(browser, world.url, ines);
-  await page.goto(`${world.url}/sites/${own}/policies/agreements`);
-  const main = page.getByRole('main');
-  await main.getByText('Day by day').click();
-  await main.getByRole('row', { name: said(5, 'v1 1 0 0 1 0') }).waitFor();
-  await main.locator('svg').getByText('v2', { exact: true }).waitFor();
-  await expectAccessibleInBothThemes(page, 'shares over time');
-  await page.context().close();
-});
-
 it('keeps what somebody ticked in a form, with the sentence that was read', async () => {
   const { answers, revision } = (await ines.call('GET', `/sites/${siteId}/policies`)).body;
   const news = {
@@ -465,10 +313,10 @@ it('keeps what somebody ticked in a form, with the sentence that was read', asyn
 it('is asked again for a major change and not for a minor one', async () => {
   await asked.standing({ person });
   await asked.answer(person, [answer('agreed')]);
-  await change(policyId, 'A comma.', 1);
-  await follow(policyId, 2, false);
+  await change(ines, siteId, policyId, 'A comma.', 1);
+  await follow(ines, siteId, policyId, 2, false);
   expect(await standing()).toEqual(['agreed']);
-  await change(policyId, 'Everything.', 2);
-  await follow(policyId, 3, true);
+  await change(ines, siteId, policyId, 'Everything.', 2);
+  await follow(ines, siteId, policyId, 3, true);
   expect(await standing()).toEqual(['pending']);
 });
