@@ -186,6 +186,7 @@ it('the keyboard alone writes, inserts what is in force and remarks; what is pas
   await page.keyboard.type('First. ');
   await main.getByRole('button', { name: 'Insert what is in force' }).focus();
   await page.keyboard.press('Enter');
+  await page.getByRole('menuitem').first().waitFor();
   await page.keyboard.type('What');
   await page.keyboard.press('Enter');
   await text().getByText('og_id').waitFor();

@@ -1,11 +1,24 @@
 import AxeBuilder from '@axe-core/playwright';
+import { chromiumPath } from '@douane/scanner';
 import { type Browser, chromium, type Page } from 'playwright-core';
-import { expect, inject } from 'vitest';
+import { expect } from 'vitest';
 import type { Client } from './world';
 
-/** The one browser of the run, as a person has it. Closing it ends only what was opened through it. */
+/**
+ * A browser as a person has it, apart from the one that scans; whoever opens it closes it. Each file has its own: the
+ * one that all shared had to be spoken to through the process that runs the tests, which took a quarter of all time.
+ */
 export function openBrowser(): Promise<Browser> {
-  return chromium.connect(inject('browserAddress'));
+  return chromium.launch({
+    executablePath: chromiumPath(),
+    args: [
+      '--no-sandbox',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--no-first-run',
+    ],
+  });
 }
 
 /** A page of the application at `url`, in a browser window of its own in which that person is signed in. */
