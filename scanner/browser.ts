@@ -3,7 +3,8 @@ import { existsSync } from 'node:fs';
 import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { type Browser, chromium } from 'playwright-core';
+import type { Browser } from 'playwright-core';
+import { driver } from './driver';
 import { type Resolve, startProxy } from './guard';
 import { CannotRun } from './problems';
 import { unprivilegedLaunch } from './unprivileged';
@@ -80,7 +81,7 @@ export async function launchBrowser({
   const guard = allowPrivate ? null : await startProxy({ allowPrivate });
   const rules = resolve.map(({ host, to }) => `MAP ${host} ${to}`).join(',');
   const person = await unprivilegedLaunch(executablePath, profile);
-  const persistent = await chromium.launchPersistentContext(profile, {
+  const persistent = await driver().chromium.launchPersistentContext(profile, {
     executablePath: person.executablePath,
     chromiumSandbox: person.sandbox,
     headless: true,

@@ -1,6 +1,7 @@
 import type { Observation } from '@douane/core/observe';
-import { type Browser, type BrowserContext, devices, type Page, type Response, type Route } from 'playwright-core';
+import type { Browser, BrowserContext, Page, Response, Route } from 'playwright-core';
 import { z } from 'zod';
+import { driver } from './driver';
 import type { ServedPage } from './exposed';
 import { type HarEntry, harEntries } from './har';
 import { isOfGate } from './of-site';
@@ -75,7 +76,10 @@ export type PageOutcome =
   | { outcome: 'ok'; status: number; finalUrl: string; contentType: string }
   | { outcome: 'failed' | 'timed-out' | 'skipped'; status: number | null; finalUrl: string; why: string };
 
-const { defaultBrowserType: _, ...PHONE } = devices['Pixel 7']!;
+function phone() {
+  const { defaultBrowserType: _, ...phone } = driver().devices['Pixel 7']!;
+  return phone;
+}
 
 /** What the browser's own error codes mean to a person. */
 const NET_ERRORS: Record<string, string> = {
@@ -118,7 +122,7 @@ export class Visitor {
       acceptDownloads: false,
       ...(options.scripts === false && { javaScriptEnabled: false }),
       locale: options.language ?? 'en-GB',
-      ...(options.device === 'phone' ? PHONE : { viewport: { width: 1280, height: 800 } }),
+      ...(options.device === 'phone' ? phone() : { viewport: { width: 1280, height: 800 } }),
       ...(options.badCertificates && { ignoreHTTPSErrors: true }),
       ...(options.storageState && { storageState: options.storageState }),
       ...(options.proxy && { proxy: { server: options.proxy, bypass: '<-loopback>' } }),

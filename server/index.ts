@@ -12,7 +12,6 @@ export type { Run } from './db/runs.sql';
 export { insertCheckedCases, newestSigns } from './db/runs.sql';
 export { saveCheckOccasions } from './db/scan-setup.sql';
 export { insertSite, listSites, type Site } from './db/sites.sql';
-export { loadGateCode, sha256 } from './gate-code';
 export { RunQueue } from './jobs/queue';
 export { startWorker } from './jobs/worker';
 export { HeadFiles, HeadSigner, parseHead, readHead } from './ledger/heads';
@@ -22,4 +21,3 @@ export { raiseCheckAlarm, raiseFieldAlarms, raiseLookAlarm } from './notices/ala
 export { addOrganisation, addPerson } from './people';
 export { startChecksAfterPublishing } from './schedules';
 export { type RunningServer, startServer } from './serve';
-export { openPlaceFinder, type PlaceFinder } from './visitors/place';

@@ -4,7 +4,7 @@ import { compileRelease } from '@douane/core/release';
 import { newSetup } from '@douane/core/setup';
 import { Edge, EdgeSite } from '@douane/edge';
 import { gateFiles } from '@douane/gate';
-import { loadGateCode, sha256 } from '@douane/server';
+import { loadGateCode, sha256 } from '@douane/server/gate-code';
 import type { Browser } from 'playwright-core';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { BENIGN, type BenignPage } from './benign/pages';

@@ -4,7 +4,7 @@ import { compileRelease } from '@douane/core/release';
 import type { Setup } from '@douane/core/setup';
 import { gateFiles } from '@douane/gate';
 import { launchBrowser, type RunningBrowser, visitCase } from '@douane/scanner';
-import { loadGateCode, sha256 } from '@douane/server';
+import { loadGateCode, sha256 } from '@douane/server/gate-code';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { LeakyWeb } from './support/leaky-web';
 import { ROOT } from './support/world';

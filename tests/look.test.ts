@@ -7,7 +7,7 @@ import { compileRelease } from '@douane/core/release';
 import { newSetup, type Setup } from '@douane/core/setup';
 import { type GateFiles, gateFiles, loadedFiles } from '@douane/gate';
 import { lookForGate } from '@douane/scanner';
-import { loadGateCode, sha256 } from '@douane/server';
+import { loadGateCode, sha256 } from '@douane/server/gate-code';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { ROOT } from './support/world';
 

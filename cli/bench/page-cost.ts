@@ -5,7 +5,7 @@ import { compileRelease } from '@douane/core/release';
 import { newSetup } from '@douane/core/setup';
 import { gateFiles } from '@douane/gate';
 import { chromiumPath } from '@douane/scanner';
-import { loadGateCode, sha256 } from '@douane/server';
+import { loadGateCode, sha256 } from '@douane/server/gate-code';
 import { type Browser, type BrowserContext, chromium, type Page } from 'playwright-core';
 import { today } from '../say';
 import { median, say } from './say';

@@ -5,7 +5,7 @@ import { compileRelease } from '@douane/core/release';
 import { newSetup } from '@douane/core/setup';
 import { startStandInWeb } from '@douane/demo';
 import { gateFiles } from '@douane/gate';
-import { loadGateCode, sha256 } from '@douane/server';
+import { loadGateCode, sha256 } from '@douane/server/gate-code';
 import type { Command } from 'commander';
 import { benchClassify } from '../bench/classify';
 import { benchDecide } from '../bench/decide';

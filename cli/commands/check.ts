@@ -24,7 +24,7 @@ import { compileRelease } from '@douane/core/release';
 import { plural } from '@douane/core/words';
 import { gateFiles } from '@douane/gate';
 import { type HarEntry, harOf, runCheck } from '@douane/scanner';
-import { loadGateCode, sha256 } from '@douane/server';
+import { loadGateCode, sha256 } from '@douane/server/gate-code';
 import { type Command, Option } from 'commander';
 import pc from 'picocolors';
 import { parseCount, parseResolve, readBaseline, readCertificate, readSetup, writeOut } from '../files';

@@ -4,7 +4,7 @@ import { policyFile } from '@douane/core/policy';
 import { GPC_FILE, gpcFile } from '@douane/core/regimes';
 import { compileRelease } from '@douane/core/release';
 import { cookiePolicyAs, gateFiles, POLICY_FORMS, type PolicyForm, snippetFor } from '@douane/gate';
-import { loadGateCode, sha256 } from '@douane/server';
+import { loadGateCode, sha256 } from '@douane/server/gate-code';
 import type { Command } from 'commander';
 import { parseCount, readSetup } from '../files';
 import { Refused, today } from '../say';

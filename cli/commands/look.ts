@@ -5,7 +5,7 @@ import { compileRelease } from '@douane/core/release';
 import { plural } from '@douane/core/words';
 import { gateFiles, loadedFiles } from '@douane/gate';
 import { lookFor, lookForGate } from '@douane/scanner';
-import { loadGateCode, sha256 } from '@douane/server';
+import { loadGateCode, sha256 } from '@douane/server/gate-code';
 import type { Command } from 'commander';
 import pc from 'picocolors';
 import { parseCount, readSetup, writeOut } from '../files';

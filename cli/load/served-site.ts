@@ -14,12 +14,11 @@ import {
   insertPublication,
   insertRelease,
   insertSite,
-  loadGateCode,
   migrate,
   openPool,
-  sha256,
   startCluster,
 } from '@douane/server';
+import { loadGateCode, sha256 } from '@douane/server/gate-code';
 import { today } from '../say';
 import { stopSignal } from '../stop';
 

@@ -7,7 +7,7 @@ import { compileRelease, type Release } from '@douane/core/release';
 import { newSetup } from '@douane/core/setup';
 import { Edge, EdgeSite } from '@douane/edge';
 import { gateFiles } from '@douane/gate';
-import { loadGateCode, sha256 } from '@douane/server';
+import { loadGateCode, sha256 } from '@douane/server/gate-code';
 import { generate } from 'selfsigned';
 import type { Way } from '../ways/types';
 import { ROOT } from './world';
