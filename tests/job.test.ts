@@ -72,7 +72,6 @@ it('does the whole job, from signing in to proof and record', { timeout: 300_000
     await finds(/First steps/);
     await station('Scan');
     await finds(/13 pages, [1-9]\d* items/);
-    await inBothThemes('scan');
   });
 
   await step('rules the open items by keyboard alone, and can take a ruling back', async () => {
@@ -156,7 +155,6 @@ it('does the whole job, from signing in to proof and record', { timeout: 300_000
     const place = (name: string) => page.getByRole('link', { name, exact: true }).click();
     const preview = page.frameLocator('iframe[title="The banner at true size"]').locator('douane-banner section');
     await expect.poll(() => preview.textContent()).toContain('May we use more');
-    await inBothThemes('banner');
     await place('Words');
     await page.getByLabel('Heading', { exact: true }).fill('One question before you sail');
     await expect.poll(() => preview.textContent()).toContain('One question before you sail');
@@ -198,7 +196,6 @@ it('does the whole job, from signing in to proof and record', { timeout: 300_000
     await page.getByText(/^Chosen for this site: 4 visits/).waitFor();
     await page.keyboard.press('r');
     await finds(/Nothing slipped in 4 kinds of visit/, 110_000);
-    await inBothThemes('check');
   });
 
   await step('checks again after somebody pasted a pixel, and is told which, where and how to mend it', async () => {
