@@ -11,7 +11,7 @@ interface Edit {
   /** What stood there when editing began. */
   from: { draft: PolicyDraft; revision: number };
 }
-const AUTOSAVE_MS = 1_500;
+const AUTOSAVE_MS = 800;
 
 /**
  * A policy while somebody edits it. It is saved when the hand rests; what a colleague saved meanwhile is put together with
