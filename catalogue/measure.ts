@@ -10,7 +10,7 @@ import {
   shippedCatalogue,
   signBook,
 } from '@douane/core/classify';
-import { type Item, NO_PURPOSE, type ReadsLike, readsLike, scriptNames } from '@douane/core/observe';
+import { type Item, type ReadsLike, readsLike, scriptNames } from '@douane/core/observe';
 import { buildKits, scanKits } from './gather';
 import { ACTIVITIES, type Kit } from './kits';
 import { type Lesson, learnWords } from './learn';
@@ -172,7 +172,8 @@ function asUnknown(item: Item, unknown: (service: string) => boolean, like: Read
  */
 export function lessonsOf(built: readonly BuiltKit[]): Lesson[] {
   return built.flatMap(({ kit: { service, activity }, script, ownNames }) => {
-    const purpose = ACTIVITIES[activity] ?? NO_PURPOSE;
+    const purpose = ACTIVITIES[activity];
+    if (purpose === null) return [];
     return [{ service, purpose, names: [...scriptNames(script)].filter((name) => ownNames.has(name)) }];
   });
 }

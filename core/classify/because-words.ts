@@ -26,7 +26,6 @@ const ACTIVITY_WORDS: Record<Activity, string> = {
   maps: 'maps',
   payments: 'payment',
   'sign-in': 'signing in',
-  comments: 'comments of readers',
   'anti-fraud': 'telling people from robots',
 };
 const GATE = {

@@ -23,7 +23,7 @@ export {
   scriptNames,
 } from './script-seen';
 export type { Activity } from './script-terms';
-export { NO_PURPOSE, type ReadsLike, readsLike, type WordModel, wordsOfNames } from './script-words';
+export { type ReadsLike, readsLike, type WordModel, wordsOfNames } from './script-words';
 export * from './types';
 export * from './value';
 export { deviceReadWords, floodWords, KIND_WORDS, linkWords, signWords } from './words';

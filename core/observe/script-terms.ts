@@ -75,12 +75,6 @@ export const SCRIPT_TERMS = {
     3: 'fingerprint webdriver puzzle incognito phantomjs',
     1: 'challenge',
   },
-  comments: {
-    5: 'replyto commentcount commentlist commentbox deletecomment',
-    4: 'loadmorecomment postcomment newcomment commentid parentcomment upvote gravatar',
-    3: 'comment emoji thread reaction nickname',
-    2: 'markdown sortby',
-  },
   forms: {
     5: 'surveyid npsscore questionid ratingscale surveyresponse bugreport',
     4: 'survey multiplechoice welcomecard',
@@ -128,7 +122,6 @@ export const REQUEST_TERMS: Record<Activity, Partial<Record<2 | 3 | 4 | 5, strin
     2: 'email',
   },
   video: { 5: 'video videos playback vod m3u8 mpd', 4: 'player stream embed', 3: 'media', 2: 'thumbnail' },
-  comments: { 5: 'comments comment', 4: 'threads replies reactions', 3: 'posts' },
   maps: { 5: 'maps tiles geocode geocoding mapstyles', 4: 'map geocoder glyphs sprites', 3: 'places' },
   payments: {
     5: 'payment payments checkout paymentmethods',

@@ -19,16 +19,10 @@ export interface ReadsLike {
   words: string[];
 }
 
-/** In a model's purposes: what libraries are for that serve whoever uses them. */
-export const NO_PURPOSE = 'none';
-
 const SHORTEST_WORD = 4;
 const MOST_WORDS = 5;
 /** Fewer known words than this say nothing. */
 const FEWEST_KNOWN = 8;
-/** Fewer than this speak less surely: of kits that say so little twice as many are taken for what they are not. */
-const THIN = 20;
-const IF_THIN = 0.8;
 /** A chance below this is a guess. */
 const LEAST_CHANCE = 0.35;
 
@@ -51,7 +45,7 @@ export function wordsOfNames(names: Iterable<string>): Set<string> {
   return words;
 }
 
-/** `undefined`: it has too few words that the model knows, or they speak for no purpose. */
+/** `undefined`: it has too few words that the model knows, or they speak for nothing. */
 export function readsLike(names: Iterable<string>, model: WordModel): ReadsLike | undefined {
   const known: [string, readonly number[]][] = [];
   let squares = 0;
@@ -68,8 +62,8 @@ export function readsLike(names: Iterable<string>, model: WordModel): ReadsLike 
   const highest = Math.max(...sums);
   const exps = sums.map((sum) => Math.exp(sum - highest));
   const best = sums.indexOf(highest);
-  const chance = (exps[best]! / exps.reduce((a, b) => a + b)) * (known.length < THIN ? IF_THIN : 1);
-  if (chance < LEAST_CHANCE || model.purposes[best] === NO_PURPOSE) return undefined;
+  const chance = exps[best]! / exps.reduce((a, b) => a + b);
+  if (chance < LEAST_CHANCE) return undefined;
   const beyond = (one: readonly number[]) =>
     part(one, best) - model.purposes.reduce((sum, _, i) => sum + part(one, i), 0) / model.purposes.length;
   known.sort(([a, x], [b, y]) => beyond(y) - beyond(x) || (a < b ? -1 : 1));

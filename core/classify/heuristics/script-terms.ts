@@ -13,7 +13,6 @@ export const PURPOSE_OF_ACTIVITY: Record<Activity, string> = {
   marketing: 'advertising',
   video: 'embedded',
   maps: 'embedded',
-  comments: 'embedded',
   payments: 'necessary',
   'sign-in': 'necessary',
   'anti-fraud': 'necessary',
