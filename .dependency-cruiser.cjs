@@ -47,6 +47,20 @@ module.exports = {
       },
     },
     {
+      name: 'commands-load-no-server',
+      comment: 'Reading the whole server takes longer than most of what is run by hand or in a pipeline.',
+      severity: 'error',
+      from: { path: '^cli/', pathNot: '^cli/(bench|load)/|^cli/demo|^cli/commands/(running|demo|soak|bench)[.]' },
+      to: { path: '^server/index[.]ts$', dependencyTypesNot: ['type-only'] },
+    },
+    {
+      name: 'driver-is-loaded-when-needed',
+      comment: 'By scanner/driver.ts, since reading it takes most of the start of a command.',
+      severity: 'error',
+      from: { path: '^(core|edge|scanner|server|lib)/', pathNot: '^scanner/driver[.]ts$|\\.test\\.ts$' },
+      to: { path: 'node_modules/playwright-core/', dependencyTypesNot: ['type-only'] },
+    },
+    {
       name: 'tests-stay-outside',
       severity: 'error',
       from: { pathNot: '^tests/|\\.test\\.tsx?$' },

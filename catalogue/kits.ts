@@ -19,9 +19,13 @@ const kitSchema = z.strictObject({
 });
 export type Kit = z.output<typeof kitSchema>;
 
-/** Every kit that the catalogue is grown from or measured by. */
-export async function readKits(folder: string): Promise<Kit[]> {
-  return z.array(kitSchema).parse(JSON.parse(await readFile(path.join(folder, 'kits.json'), 'utf8')));
+/**
+ * Every kit that the catalogue is grown from or measured by; or the `fresh` ones, from which nothing was learned yet, so
+ * that rules can be mended by what fails among them.
+ */
+export async function readKits(folder: string, fresh = false): Promise<Kit[]> {
+  const file = fresh ? 'fresh-kits.json' : 'kits.json';
+  return z.array(kitSchema).parse(JSON.parse(await readFile(path.join(folder, file), 'utf8')));
 }
 
 /**

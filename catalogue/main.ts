@@ -21,10 +21,10 @@ const program = new Command('catalogue').option(
 
 program
   .command('install')
-  .description('install the kits of kits.json from the registry, without running anything of theirs')
+  .description('install the kits of both lists from the registry, without running anything of theirs')
   .action(async () => {
     const { scratch } = program.opts<{ scratch: string }>();
-    const missing = await installKits(scratch, await readKits(folder));
+    const missing = await installKits(scratch, [...(await readKits(folder)), ...(await readKits(folder, true))]);
     for (const { kit, why } of missing) console.log(`not installed: ${kit}: ${why}`);
     console.log(`installed in ${scratch}`);
   });
@@ -74,19 +74,17 @@ program
     '--unknown',
     'as if nothing were known of their services, a quarter of them at a time; to see what is to be mended',
   )
+  .option('--fresh', 'with those of fresh-kits.json, from which nothing was learned yet')
   .option('--tell', 'list what was ruled or suggested wrongly, or not at all')
-  .action(async ({ used = false, unknown = false, tell = false }) => {
+  .action(async ({ used = false, unknown = false, fresh = false, tell = false }) => {
     const { scratch } = program.opts<{ scratch: string }>();
     const all = await readKits(folder);
     const teachers = used && !unknown ? null : all.filter((kit) => !isHeldOut(kit));
-    const { figures, told } = await measure(
-      scratch,
-      all.filter((kit) => isHeldOut(kit) !== used),
-      teachers,
-    );
+    const kits = fresh ? await readKits(folder, true) : all.filter((kit) => isHeldOut(kit) !== used);
+    const { figures, told } = await measure(scratch, kits, teachers);
     if (tell) for (const line of told) console.log(line);
-    for (const [name, value] of Object.entries(figures))
-      console.log(`known.${used ? 'used' : 'held_out'}_${name}  ${value}`);
+    const which = fresh ? 'fresh' : used ? 'used' : 'held_out';
+    for (const [name, value] of Object.entries(figures)) console.log(`known.${which}_${name}  ${value}`);
   });
 
 program
