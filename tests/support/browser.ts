@@ -6,7 +6,7 @@ import type { Client } from './world';
 
 /**
  * A browser as a person has it, apart from the one that scans; whoever opens it closes it. Each file has its own: the
- * one that all shared had to be spoken to through the process that runs the tests, which took a quarter of all time.
+ * one that all shared had to be spoken to through the process that runs the tests, which took a fifth of all processor time.
  */
 export function openBrowser(): Promise<Browser> {
   return chromium.launch({
