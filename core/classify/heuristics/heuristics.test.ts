@@ -267,29 +267,21 @@ it('is never sure by the words of a script that no yes is needed, and less sure 
   expect([confidence('flags'), confidence('flags', true), confidence('sign-in')]).toEqual([0.85, 0.68, 0.68]);
 });
 
+/** What a script stored that speaks of flags, and reads like that purpose. */
+const byFlags = (purpose: string, chance: number, share = 20) =>
+  cookie({
+    script: {
+      speaksOf: { flags: { share, terms: ['flagkey'] } },
+      readsLike: { purpose, chance, words: ['variation'] },
+    },
+  });
+
 it('rules by words alone only where what a script speaks of and what it reads like agree', () => {
-  const item = (purpose: string, chance: number) =>
-    cookie({
-      script: {
-        speaksOf: { flags: { share: 20, terms: ['flagkey'] } },
-        readsLike: { purpose, chance, words: ['variation'] },
-      },
-    });
   const bar = DEFAULT_SETTINGS.bar;
-  expect(suggest(evidence(item('functional', 0.6)))!.confidence).toBeGreaterThanOrEqual(bar);
-  expect(suggest(evidence(item('measurement', 0.6)))!.confidence).toBeLessThan(bar);
-  expect(hint('reads-like', item('functional', 1))!.confidence).toBeLessThanOrEqual(bar);
-  const faint = (chance: number) =>
-    suggest(
-      evidence(
-        cookie({
-          script: {
-            speaksOf: { flags: { share: 10, terms: [] } },
-            readsLike: { purpose: 'functional', chance, words: [] },
-          },
-        }),
-      ),
-    )!.confidence >= bar;
+  expect(suggest(evidence(byFlags('functional', 0.6)))!.confidence).toBeGreaterThanOrEqual(bar);
+  expect(suggest(evidence(byFlags('measurement', 0.6)))!.confidence).toBeLessThan(bar);
+  expect(hint('reads-like', byFlags('functional', 1))!.confidence).toBeLessThanOrEqual(bar);
+  const faint = (chance: number) => suggest(evidence(byFlags('functional', chance, 10)))!.confidence >= bar;
   expect([faint(0.7), faint(0.95)]).toEqual([false, true]);
   const exempt = suggest(
     evidence(cookie({ script: { speaksOf: {}, readsLike: { purpose: 'necessary', chance: 1, words: [] } } })),
@@ -310,17 +302,7 @@ it('says by a script that no yes is needed only where both of its voices are ver
 });
 
 it('shares one certainty among purposes that contradict each other, however many speak', () => {
-  const torn = (chance: number) =>
-    suggest(
-      evidence(
-        cookie({
-          script: {
-            speaksOf: { flags: { share: 20, terms: [] } },
-            readsLike: { purpose: 'measurement', chance, words: [] },
-          },
-        }),
-      ),
-    )!;
+  const torn = (chance: number) => suggest(evidence(byFlags('measurement', chance)))!;
   expect([torn(0.4).purpose, torn(0.98).purpose]).toEqual(['functional', 'measurement']);
   // 0.85 against 0.49: 0.85 · 0.51 of all that may be, which is 0.85 · 0.51 + 0.15 · 0.49 + 0.15 · 0.51.
   expect(torn(0.4).confidence).toBeCloseTo(0.74, 2);

@@ -1,8 +1,8 @@
 import { useEffect } from 'react';
 import type { DraftEditor } from './use-draft';
 
-/** So long after the last change it is saved by itself. */
-const AUTOSAVE_MS = 800;
+/** So long after the last change something is saved by itself. */
+export const AUTOSAVE_MS = 800;
 
 /** Saves a draft when the hand rests. What the server refused is not sent again until somebody has changed something. */
 export function useAutosave({ setup, dirty, saving, refused, save }: DraftEditor): void {

@@ -4,6 +4,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { ApiProblem, call } from '../../api/client';
 import * as queries from '../../api/queries';
+import { AUTOSAVE_MS } from '../use-autosave';
 import { useUnsaved } from '../use-unsaved';
 
 interface Edit {
@@ -11,7 +12,6 @@ interface Edit {
   /** What stood there when editing began. */
   from: { draft: PolicyDraft; revision: number };
 }
-const AUTOSAVE_MS = 800;
 
 /**
  * A policy while somebody edits it. It is saved when the hand rests; what a colleague saved meanwhile is put together with
