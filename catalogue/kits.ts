@@ -5,7 +5,7 @@ import { PURPOSE_OF_ACTIVITY } from '@douane/core/classify';
 import { z } from 'zod';
 
 /** What a kit is for, by which it gets its purpose. `framework`: it stores for whoever uses it, so it says nothing. */
-export const ACTIVITIES = { ...PURPOSE_OF_ACTIVITY, comments: 'embedded', framework: null };
+export const ACTIVITIES = { ...PURPOSE_OF_ACTIVITY, framework: null };
 export type Activity = keyof typeof ACTIVITIES;
 
 const kitSchema = z.strictObject({

@@ -61,8 +61,8 @@ program
     const words = Object.entries(model.words).map(
       ([word, weights]) => `  ${JSON.stringify(word)}: ${JSON.stringify(weights)}`,
     );
-    const head = `"purposes": ${JSON.stringify(model.purposes)}, "bias": ${JSON.stringify(model.bias)}`;
-    await writeFile(WORDS_FILE, `{ ${head}, "words": {\n${words.join(',\n')}\n} }\n`);
+    const { words: _, ...rest } = model;
+    await writeFile(WORDS_FILE, `${JSON.stringify(rest).slice(0, -1)}, "words": {\n${words.join(',\n')}\n} }\n`);
     console.log(`${marks.length} kits are known by marks, ${words.length} words weigh`);
   });
 

@@ -167,13 +167,10 @@ function asUnknown(item: Item, unknown: (service: string) => boolean, like: Read
 }
 
 /**
- * What is to be learned from kits of which it is known what they are for: of a program only the names that are the kit's
- * own, since those of what it is built upon tell nothing of its purpose.
+ * What is to be learned from kits of which it is known what they do: of a program only the names that are the kit's own,
+ * since those of what it is built upon tell nothing of it.
  */
-export function lessonsOf(built: readonly BuiltKit[]): Lesson[] {
-  return built.flatMap(({ kit: { service, activity }, script, ownNames }) => {
-    const purpose = ACTIVITIES[activity];
-    if (purpose === null) return [];
-    return [{ service, purpose, names: [...scriptNames(script)].filter((name) => ownNames.has(name)) }];
+export const lessonsOf = (built: readonly BuiltKit[]): Lesson[] =>
+  built.map(({ kit: { service, activity }, script, ownNames }) => {
+    return { service, activity, names: [...scriptNames(script)].filter((name) => ownNames.has(name)) };
   });
-}

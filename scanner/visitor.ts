@@ -46,8 +46,11 @@ const toldSchema = z.object({ title: z.string().max(1000), screen: z.object({ wi
 
 /** A page that hangs answers nothing, nor does what passes through it. */
 const ROUTE_MS = 2_000;
-/** How long it may take until it is told that what a page sent on being left went out. */
-const LEAVING_MS = 2_000;
+/**
+ * How long it may take until it is told that what a page sent on being left went out, in looks of so many milliseconds:
+ * not by the clock, since a process that was held up has to read first what came meanwhile.
+ */
+const LEAVING = { looks: 33, everyMs: 60 };
 /** How long a patient visitor waits for what a page has put off. */
 const PATIENCE_MS = 8_000;
 
@@ -351,10 +354,13 @@ export class Visitor {
       this.stuck = true; // it refuses to be left, or its scripts do not end
     });
     if (this.watch.scriptsStopped) this.tell('a script of the page did not end and was stopped');
+    // What is answered now comes behind all that was told of the page before.
+    if (!this.stuck) await this.watch.ask(z.unknown(), () => null, undefined);
     // That a request went out is told by another process than that it was made, which may be behind.
-    const end = Date.now() + LEAVING_MS;
-    do await pause(60);
-    while (requests.unheard(before) && Date.now() < end);
+    for (let look = 0; look < LEAVING.looks; look++) {
+      await pause(LEAVING.everyMs);
+      if (!requests.unheard(before)) break;
+    }
   }
 
   /** Becomes a visitor who was never here: no cookies, no storage, nothing seen. */

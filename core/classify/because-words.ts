@@ -20,6 +20,7 @@ const ACTIVITY_WORDS: Record<Activity, string> = {
   replay: 'recording visits',
   flags: 'switching parts on',
   chat: 'conversations',
+  comments: 'comments of readers',
   forms: 'asking for opinions',
   marketing: 'advertising and messages',
   video: 'playing films',
@@ -92,7 +93,7 @@ export function becauseWords(because: Because): string {
     case 'kit-within':
       return `done by a script that holds the kit of ${because.service} beside much else`;
     case 'reads-like':
-      return `its script reads like others of that purpose: ${because.words.join(', ')}`;
+      return `its script reads like those for ${because.activity ? ACTIVITY_WORDS[because.activity] : 'that purpose'}: ${because.words.join(', ')}`;
     case 'speaks-of':
       return `its script speaks of ${ACTIVITY_WORDS[because.activity]}: ${because.terms.join(', ')}`;
     case 'posts':

@@ -14,6 +14,8 @@ export interface Hint {
   service?: string;
   /** From 0 to 1: how often a thing with these marks has this purpose, by our reading. */
   confidence: number;
+  /** Too faint to be held against anything else, or to support it. */
+  faint?: true;
   because: Because;
 }
 
@@ -59,7 +61,7 @@ type Mark =
   | { code: 'sent-to'; hosts: string[]; service?: string }
   | { code: 'script-of'; host: string; service: string }
   | { code: 'kit-of' | 'kit-within'; service: string }
-  | { code: 'reads-like'; words: string[] }
+  | { code: 'reads-like'; activity?: Activity; words: string[] }
   | { code: 'speaks-of'; activity: Activity; terms: string[] }
   | { code: 'posts'; count: number; size: number }
   | { code: 'posts-page' }

@@ -1,4 +1,5 @@
 import type { ScriptKnowledge } from '../observe/script-seen';
+import type { WordModel } from '../observe/script-words';
 import type { Item, Sign } from '../observe/types';
 import advertising from './catalogue/advertising.json' with { type: 'json' };
 import chat from './catalogue/chat.json' with { type: 'json' };
@@ -49,7 +50,7 @@ let scripts: ScriptKnowledge | undefined;
 export function shippedScripts(): ScriptKnowledge {
   scripts ??= {
     marks,
-    words,
+    words: words as WordModel,
     shapes: shippedCatalogue().services.flatMap(({ service, requests = [] }) =>
       requests.map((shape) => ({ service, ...shape })),
     ),

@@ -26,6 +26,8 @@ export function suggest(evidence: Evidence, off: ReadonlySet<string> = NONE, atL
     else hints = [[heuristic, hint]];
   }
   if (!hints) return null;
+  const clear = hints.filter(([, { faint }]) => !faint);
+  if (clear.length > 0) hints = clear;
   // Of several thousand items most are asked about only to learn that nothing reaches the bar.
   if (1 - chanceThatAllAreWrong(hints) < atLeast - 0.005) return null;
   return weigh(hints, atLeast);

@@ -41,7 +41,7 @@ const LONGEST = 6_000_000;
 export const ENOUGH_MARKS = 2;
 const ENOUGH_OF_ALL = 0.5;
 /** A script of more names than so many times those of a kit is something else, which holds the kit. */
-const MUCH_ELSE = 2.5;
+const MUCH_ELSE = 1.5;
 const MOST_TERMS = 5;
 /** Less than this tells nothing. */
 const LEAST_SHARE = 3;

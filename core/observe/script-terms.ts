@@ -37,6 +37,11 @@ export const SCRIPT_TERMS = {
     2: 'messenger conversations messageid avatarurl',
     1: 'operator agent',
   },
+  comments: {
+    5: 'commentcount postcomment parentcomment newcomment commentbox',
+    4: 'commentlist discussionterm issueterm commenter commentid addcomment loadcomments',
+    3: 'comments gravatar discussion repliescount nestedcomment',
+  },
   marketing: {
     5: 'inappmessage contentcard adunit bidder bidrequest webpush adserver',
     4: 'pushsubscription applicationserverkey vapid newsletter installreferrer pushnotification impressionurl smartbanner',
@@ -114,6 +119,7 @@ export const REQUEST_TERMS: Record<Activity, Partial<Record<2 | 3 | 4 | 5, strin
     3: 'message agents notifications feeds',
     2: 'bot',
   },
+  comments: { 5: 'comments comment', 4: 'threads replies', 3: 'reactions' },
   forms: { 5: 'survey surveys feedback nps', 4: 'forms questionnaire feedbacks', 3: 'form widget', 2: 'responses' },
   marketing: {
     5: 'ads adserver bid bids openrtb campaigns webpush retargeting affiliate attribution conversion audience',

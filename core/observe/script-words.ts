@@ -1,19 +1,26 @@
+import type { Activity } from './script-terms';
+
 /**
- * What the words of many programs weigh for each purpose, learned from kits of which it is known what they are for; see
- * `catalogue/learn.ts`. A linear model, so each word's part in a verdict can be told.
+ * What the words of many programs weigh for each activity, learned from kits of which it is known what they do; see
+ * `catalogue/learn.ts`. A linear model, so each word's part in a verdict can be told. Activities rather than purposes:
+ * chats and flags both are functional, and no word speaks for both.
  */
 export interface WordModel {
-  purposes: readonly string[];
-  /** What speaks for each purpose before a word is read. */
+  activities: readonly (Activity | 'framework')[];
+  /** What each of the activities serves, in their order; `null`: whatever the program that is built upon it serves. */
+  purposes: readonly (string | null)[];
+  /** What speaks for each activity before a word is read. */
   bias: readonly number[];
-  /** By word: how rare it is, then its weight for each purpose; in hundredths. */
+  /** By word: how rare it is, then its weight for each activity; in hundredths. */
   words: Readonly<Record<string, readonly number[]>>;
 }
 
-/** The purpose that a script's words are most like those of. */
+/** What a script's words are most like those of. */
 export interface ReadsLike {
   purpose: string;
-  /** From 0 to 1, among all purposes of the model. */
+  /** Of that purpose the activity that is most likely. */
+  activity: Activity;
+  /** From 0 to 1, of the purpose among all purposes of the model. */
   chance: number;
   /** The words that speak for it most. */
   words: string[];
@@ -45,7 +52,7 @@ export function wordsOfNames(names: Iterable<string>): Set<string> {
   return words;
 }
 
-/** `undefined`: it has too few words that the model knows, or they speak for nothing. */
+/** `undefined`: it has too few words that the model knows, or they speak for nothing, or for what others are built upon. */
 export function readsLike(names: Iterable<string>, model: WordModel): ReadsLike | undefined {
   const known: [string, readonly number[]][] = [];
   let squares = 0;
@@ -57,18 +64,23 @@ export function readsLike(names: Iterable<string>, model: WordModel): ReadsLike 
   }
   if (known.length < FEWEST_KNOWN) return undefined;
   const length = Math.sqrt(squares);
-  const part = (weights: readonly number[], purpose: number) => (weights[0]! * weights[purpose + 1]!) / 10_000 / length;
-  const sums = model.purposes.map((_, i) => known.reduce((sum, [, one]) => sum + part(one, i), model.bias[i]!));
+  const { activities, purposes } = model;
+  const part = (weights: readonly number[], of: number) => (weights[0]! * weights[of + 1]!) / 10_000 / length;
+  const sums = activities.map((_, i) => known.reduce((sum, [, one]) => sum + part(one, i), model.bias[i]!));
   const highest = Math.max(...sums);
   const exps = sums.map((sum) => Math.exp(sum - highest));
-  const best = sums.indexOf(highest);
-  const chance = exps[best]! / exps.reduce((a, b) => a + b);
-  if (chance < LEAST_CHANCE) return undefined;
+  const all = exps.reduce((a, b) => a + b);
+  const byPurpose = new Map<string | null, number>();
+  for (const [i, purpose] of purposes.entries()) byPurpose.set(purpose, (byPurpose.get(purpose) ?? 0) + exps[i]! / all);
+  const [purpose, chance] = [...byPurpose].reduce((a, b) => (b[1] > a[1] ? b : a));
+  if (purpose === null || chance < LEAST_CHANCE) return undefined;
+  const best = exps.reduce((a, exp, i) => (purposes[i] === purpose && (a < 0 || exp > exps[a]!) ? i : a), -1);
   const beyond = (one: readonly number[]) =>
-    part(one, best) - model.purposes.reduce((sum, _, i) => sum + part(one, i), 0) / model.purposes.length;
+    part(one, best) - activities.reduce((sum, _, i) => sum + part(one, i), 0) / activities.length;
   known.sort(([a, x], [b, y]) => beyond(y) - beyond(x) || (a < b ? -1 : 1));
   return {
-    purpose: model.purposes[best]!,
+    purpose,
+    activity: activities[best] as Activity,
     chance: Math.round(chance * 100) / 100,
     words: known.slice(0, MOST_WORDS).map(([word]) => word),
   };

@@ -30,7 +30,7 @@ describe('what another site takes over', () => {
     });
     expect(taken.purposes[1]!.name).toBe('Comfort');
     expect(taken.site).toEqual(site('second').site);
-    expect(taken.banner.policyUrl).toBeUndefined();
+    expect(taken.banner.policyUrl).toBe('http://localhost/g/second/policy');
     expect(parseSetup(taken).ok).toBe(true);
   });
 

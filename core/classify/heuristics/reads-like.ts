@@ -1,10 +1,16 @@
-import { countsToo } from './script-terms';
+import type { ScriptSeen } from '../../observe/script-seen';
+import type { ReadsLike } from '../../observe/script-words';
+import { countsToo, isBundle } from './script-terms';
 import type { Heuristic } from './types';
 
-/** What needs no yes is an exemption, which nobody should take by the look of a program. */
-const EXEMPT = 'necessary';
+/**
+ * What needs no yes is an exemption: taken wrongly it lets run what nobody agreed to. Nobody should take it by the look of
+ * a program, unless that is like hardly anything else.
+ */
+const EXEMPT = { purpose: 'necessary', chance: 0.95 };
 const UNSURE = 0.78;
-/** A bundle of the site's own holds much beside a kit. */
+const LESS_THAN_CERTAIN = 0.7;
+/** A bundle speaks with the words of all that is in it. */
 const IN_A_BUNDLE = 0.7;
 
 export const readsLike: Heuristic = {
@@ -17,12 +23,20 @@ export const readsLike: Heuristic = {
   evaluate({ item }) {
     const like = item.script?.readsLike;
     if (!like) return null;
-    const unsure = like.purpose === EXEMPT || (like.purpose === 'embedded' && countsToo(item.script!));
-    const doubts = (unsure ? UNSURE : 1) * (item.script!.own ? IN_A_BUNDLE : 1);
+    const doubts = ofPurpose(like, item.script!) * (isBundle(item.script!) ? IN_A_BUNDLE : 1);
     const confidence = Math.round(100 * sure(like.chance) * doubts) / 100;
-    return { purpose: like.purpose, confidence, because: { code: 'reads-like', words: like.words } };
+    return {
+      purpose: like.purpose,
+      confidence,
+      because: { code: 'reads-like', activity: like.activity, words: like.words },
+    };
   },
 };
 
+function ofPurpose({ purpose, chance }: ReadsLike, script: ScriptSeen): number {
+  if (purpose === EXEMPT.purpose) return chance >= EXEMPT.chance ? UNSURE : LESS_THAN_CERTAIN;
+  return purpose === 'embedded' && countsToo(script) ? UNSURE : 1;
+}
+
 /** Never enough to rule alone; with one more thing that says the same it is. Measured on kits the model had not seen. */
-const sure = (chance: number) => Math.min(0.89, 0.15 + 0.85 * chance);
+const sure = (chance: number) => Math.min(0.89, 0.25 + 0.75 * chance);

@@ -1,3 +1,4 @@
+import { advertisesToo } from './script-terms';
 import type { Heuristic } from './types';
 
 export const reportingScript: Heuristic = {
@@ -9,7 +10,7 @@ export const reportingScript: Heuristic = {
   },
   evaluate({ item }) {
     const tells = item.script?.tells?.filter((one) => one !== 'page-content') ?? [];
-    if (item.kind === 'request' || tells.length < 2 || item.script?.own) return null;
+    if (item.kind === 'request' || tells.length < 2 || item.script?.own || advertisesToo(item.script)) return null;
     return {
       purpose: 'measurement',
       confidence: tells.length > 2 ? 0.7 : 0.55,

@@ -10,6 +10,7 @@ export const PURPOSE_OF_ACTIVITY: Record<Activity, string> = {
   flags: 'functional',
   chat: 'functional',
   forms: 'functional',
+  comments: 'embedded',
   marketing: 'advertising',
   video: 'embedded',
   maps: 'embedded',
@@ -22,10 +23,12 @@ export const PURPOSE_OF_ACTIVITY: Record<Activity, string> = {
  * How sure it is, by how much speaks for a purpose and how many times as much as for the next. Measured on kits by
  * `npm run catalogue -- measure`.
  */
-const STEPS = [
+const STEPS: { share: number; times: number; confidence: number; faint?: true }[] = [
   { share: 18, times: 1.6, confidence: 0.85 },
   { share: 13, times: 2.5, confidence: 0.85 },
   { share: 9, times: 1.3, confidence: 0.4 },
+  // So little is heard only where nothing else is said.
+  { share: 6, times: 3, confidence: 0.4, faint: true },
 ];
 /** What needs no yes is an exemption, which nobody should take by the look of a program. */
 const EXEMPT = 'necessary';
@@ -33,8 +36,27 @@ const UNSURE = 0.8;
 /** A film's player and what counts how it is watched speak alike, and so may be taken for each other. */
 export const countsToo = ({ speaksOf }: ScriptSeen): boolean =>
   (['measurement', 'monitoring'] as const).some((one) => (speaksOf[one]?.share ?? 0) > 0);
-/** A bundle of the site's own holds much beside the kit. */
+/** What advertises reports visits too: where a script speaks of it as well, a report does not tell which of them it is. */
+export const advertisesToo = (script: ScriptSeen | undefined): boolean => (script?.speaksOf.marketing?.share ?? 0) >= 9;
+/** A bundle speaks with the words of all that is in it. */
 const IN_A_BUNDLE = 0.8;
+/** One that speaks clearly of so many purposes is no longer a kit that does one thing. */
+const OF_ALL_SORTS = { share: 9, purposes: 4 };
+/**
+ * Whether a script holds much beside what did this: one of the site's own, one in which another's kit was made out, or one
+ * that speaks of nearly everything.
+ */
+export function isBundle({ own, services, within, speaksOf }: ScriptSeen): boolean {
+  if (own === true || (!services && within !== undefined)) return true;
+  const clearly = (Object.entries(speaksOf) as [Activity, Spoken][]).filter(
+    ([, { share }]) => share >= OF_ALL_SORTS.share,
+  );
+  return new Set(clearly.map(([activity]) => PURPOSE_OF_ACTIVITY[activity])).size >= OF_ALL_SORTS.purposes;
+}
+
+/** Terms are few, and another kind of kit may have them by chance; all words together then say little. */
+const SURE_WORDS = 0.6;
+const BY_FEW = 0.8;
 
 /** Kits of every kind count what is done with them, so words of counting weigh less beside others. */
 const weight = ([purpose, { share }]: [string, Spoken]) => (purpose === 'measurement' ? 0.85 : 1) * share;
@@ -64,10 +86,14 @@ export const scriptTerms: Heuristic = {
     const step = STEPS.find((one) => share >= one.share && weight(best) >= one.times * (next ? weight(next) : 0));
     if (!step) return null;
     const unsure = purpose === EXEMPT || (activity === 'video' && countsToo(item.script));
-    const confidence = step.confidence * (item.script.own ? IN_A_BUNDLE : 1) * (unsure ? UNSURE : 1);
+    const like = item.script.readsLike;
+    const byFew = like?.purpose === purpose && like.chance < SURE_WORDS;
+    const doubts = (isBundle(item.script) ? IN_A_BUNDLE : 1) * (unsure ? UNSURE : 1) * (byFew ? BY_FEW : 1);
+    const confidence = step.confidence * doubts;
     return {
       purpose,
       confidence: Math.round(confidence * 100) / 100,
+      ...(step.faint && { faint: true }),
       because: { code: 'speaks-of', activity, terms },
     };
   },

@@ -1,3 +1,4 @@
+import { advertisesToo } from './script-terms';
 import type { Heuristic } from './types';
 
 export const visitReport: Heuristic = {
@@ -11,7 +12,7 @@ export const visitReport: Heuristic = {
     if (item.kind !== 'request' || item.party !== 'third' || !item.carries) return null;
     const telling = item.carries.filter((one) => one !== 'page-content');
     const beyondAddress = telling.filter((one) => one !== 'page-address');
-    if (telling.length < 2 || beyondAddress.length === 0) return null;
+    if (telling.length < 2 || beyondAddress.length === 0 || advertisesToo(item.script)) return null;
     return {
       purpose: 'measurement',
       confidence: telling.length > 2 ? 0.8 : 0.65,
