@@ -30,7 +30,8 @@ export interface PolicyVersionHead {
   madeAt: string;
   dueOn: string | null;
   liveFrom: string | null;
-  reviews: (Review & { personId: string; words: string; at: string | null })[];
+  /** `untold`: why the letter that asks for it did not go out; it is tried again. */
+  reviews: (Review & { personId: string; words: string; at: string | null; untold: string | null })[];
   state: VersionState;
 }
 

@@ -1,26 +1,25 @@
 import type { PastChoice } from '@douane/core/consent/choice-history';
-import type { narrowed as Narrow, Part, Element as Section } from '@douane/core/policy';
-
-type Narrowed = typeof Narrow;
+import type {
+  ChoiceWords,
+  narrowed as Narrow,
+  Part,
+  pastChoice as Past,
+  Element as Section,
+} from '@douane/core/policy';
 
 /** What a policy is built from in a page of the site's. */
-export interface Embed {
-  lang: string;
+export interface Embed extends ChoiceWords {
   dir: string;
   parts: Part[];
-  /** Of purposes, by id. */
-  names: Record<string, string>;
-  /** Said of a choice that grants nothing. */
-  refused: string;
   /** Under which the browser keeps what was chosen in it. */
   key: string;
 }
 
 /**
  * Runs in the site's page: builds the document from its parts, so that no policy of the page's has anything to forbid.
- * `narrowed`: core's rule of what somebody looks for.
+ * `narrowed` and `pastChoice` are core's: the rule of what somebody looks for, and how a choice is told.
  */
-export function putIn({ lang, dir, parts, names, refused, key }: Embed, narrowed: Narrowed): void {
+export function putIn({ dir, parts, key, ...words }: Embed, narrowed: typeof Narrow, pastChoice: typeof Past): void {
   const script = document.currentScript;
   // Which choice stands and which stood before, since when, under which version: known to this browser alone.
   const choice = window.douane?.choice();
@@ -34,20 +33,15 @@ export function putIn({ lang, dir, parts, names, refused, key }: Embed, narrowed
       return []; // closed to us, or written by somebody else
     }
   };
-  const says = ({ record, release, atSeconds, purposes }: PastChoice) => {
-    const day = new Intl.DateTimeFormat(lang, { dateStyle: 'long', timeStyle: 'short' }).format(atSeconds * 1000);
-    const granted = Object.keys(names).filter((id) => purposes[id] === true);
-    return `${record}, ${day}, v${release}: ${granted.map((id) => names[id]).join(', ') || refused}`;
-  };
   const built = (part: Part): Node => {
     if (typeof part === 'string') return document.createTextNode(part);
     if (part.attributes && 'data-douane-choice' in part.attributes) {
       const told = document.createDocumentFragment();
       if (!choice) return told;
       const line = document.createElement('p');
-      line.append(`${part.parts[0]}: ${says(choice)}`);
+      line.append(`${part.parts[0]}: ${pastChoice(choice, words)}`);
       const list = document.createElement('ul');
-      for (const one of earlier()) list.appendChild(document.createElement('li')).append(says(one));
+      for (const one of earlier()) list.appendChild(document.createElement('li')).append(pastChoice(one, words));
       told.append(line, ...(list.firstChild ? [list] : []));
       return told;
     }
@@ -60,7 +54,7 @@ export function putIn({ lang, dir, parts, names, refused, key }: Embed, narrowed
     return one;
   };
   const whole = document.createElement('div');
-  whole.lang = lang;
+  whole.lang = words.lang;
   whole.dir = dir;
   whole.append(...parts.map(built));
   const finder = whole.querySelector<HTMLFormElement>('form[data-douane-find]');

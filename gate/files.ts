@@ -6,7 +6,7 @@ import { listenersOf } from '@douane/core/listeners';
 import { slimRules } from '@douane/core/regimes';
 import { type Release, storedPatternsOf } from '@douane/core/release';
 import type { Setup } from '@douane/core/setup';
-import { gateBase } from '@douane/core/setup/gate-base';
+import { gateBase, HASH_DIGITS } from '@douane/core/setup/gate-base';
 import { textsFile } from './texts-file';
 import type { ButtonFace, CommonConfig, GateConfig, HeldFace, ToldConfig, VisitConfig } from './types';
 
@@ -55,7 +55,7 @@ export type HashText = (text: string) => string;
 export function gateFiles(release: Release, code: GateCode, hash: HashText): GateFiles {
   const { setup } = release;
   const { banner: drawn } = setup;
-  const short = (body: string) => hash(body).slice(0, 16);
+  const short = (body: string) => hash(body).slice(0, HASH_DIGITS);
   const named = (stem: string, end: string, body: string, type: GateFile['type']): GateFile => ({
     name: `${stem}.${short(body)}.${end}`,
     body,
@@ -157,9 +157,10 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
   };
 }
 
+const LOADED = new RegExp(`\\bvisit\\.[0-9a-f]{${HASH_DIGITS}}\\.js\\b`);
 /** Names of the files that a gate loads as soon as it runs, by which the release can be told that does. */
 export const loadedFiles = ({ pointer, pausedPointer }: Pick<GateFiles, 'pointer' | 'pausedPointer'>): string[] =>
-  [pointer, pausedPointer].flatMap((body) => /\bvisit\.[0-9a-f]{16}\.js\b/.exec(body)?.[0] ?? []);
+  [pointer, pausedPointer].flatMap((body) => LOADED.exec(body)?.[0] ?? []);
 
 /** What the choices button of a release has to know. */
 export function buttonFace({

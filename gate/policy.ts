@@ -1,11 +1,13 @@
 import { HISTORY_KEY } from '@douane/core/consent/choice-history';
 import { directionOf } from '@douane/core/language';
 import {
+  choiceWords,
   cookiePolicy,
   DOCUMENT_FORMS,
   documentAs,
   narrowed,
   type PolicyContent,
+  pastChoice,
   policyDocument,
   policyFile,
   type Reading,
@@ -35,17 +37,8 @@ export function policyFileAs(
   if (form !== 'js')
     return documentAs(content, release, language, version, form, (other) => policyFile(name, other, 'html'), reading);
   const { parts } = policyDocument(content, release, language, version, { besideGate: true, find: '' });
-  const { purposes, texts } = release.contents[language]!;
-  const names = Object.fromEntries(purposes.map(({ id, name }) => [id, name]));
-  const embed: Embed = {
-    lang: language,
-    dir: directionOf(language),
-    parts,
-    names,
-    refused: texts.refused,
-    key: HISTORY_KEY,
-  };
-  return `(${putIn})(${JSON.stringify(embed)},${narrowed})`;
+  const embed: Embed = { ...choiceWords(release, language), dir: directionOf(language), parts, key: HISTORY_KEY };
+  return `(${putIn})(${JSON.stringify(embed)},${narrowed},${pastChoice})`;
 }
 
 /** The cookie policy of a release whose site has written none, as a file. */

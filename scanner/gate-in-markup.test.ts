@@ -12,7 +12,8 @@ const look = (head: string, body = '') => {
 
 it.each<[string, string, string | string[]]>([
   ['first', `<meta charset="utf-8"><title>F</title>${GATE}<script src="https://tags.example/t.js"></script>`, 'first'],
-  ['a copy of it by its hash', `<script src="${BASE}/hold.0123456789abcdef.js"></script>`, 'first'],
+  ['a copy of it by its hash', `<script src="${BASE}/hold.0123456789.js"></script>`, 'first'],
+  ['a copy with a longer hash', `<script src="${BASE}/hold.0123456789abcdef.js"></script>`, 'first'],
   ['with a query', `<script src="${BASE}/gate.js?v=2"></script>`, 'first'],
   ['by the scheme of the page', '<script src="//choices.example/g/lighter/gate.js"></script>', 'first'],
   ['not there', '<script src="https://tags.example/t.js"></script>', 'missing'],

@@ -1,5 +1,6 @@
 import { fetches, isFetchedLink } from '@douane/core/hold/fetching';
 import type { LookedPage } from '@douane/core/look';
+import { HASH_DIGITS } from '@douane/core/setup/gate-base';
 import { type DefaultTreeAdapterTypes, parse } from 'parse5';
 
 type Node = DefaultTreeAdapterTypes.ChildNode;
@@ -7,8 +8,8 @@ type Element = DefaultTreeAdapterTypes.Element;
 
 const MOST_TOLD = 10;
 const MOST_LETTERS = 200;
-/** The pointer, or a copy of it that is kept by its hash. */
-const GATE_FILE = /\/(gate|hold\.[0-9a-f]{16})\.js$/;
+/** The pointer, or a copy of it that is kept by its hash, which had more digits once. */
+const GATE_FILE = new RegExp(`/(gate|hold\\.[0-9a-f]{${HASH_DIGITS},16})\\.js$`);
 const OF_A_SITE = new RegExp(`/g/[^/]+${GATE_FILE.source}`);
 /** Scripts that are data, and nothing a browser runs (HTML Standard, section 4.12.1). */
 const RUNS = /^$|^module$|^(text|application)\/(x-)?(java|ecma)script$|^importmap$|^speculationrules$/i;

@@ -79,9 +79,10 @@ export async function startServer(config: Config): Promise<RunningServer> {
     app,
     said: [...said, surroundings.atStart()],
     async stop() {
-      await live.stop();
-      // Whoever sent a choice gets his answer; new ones are taken by nobody.
+      // Whoever sent a choice gets his answer; new ones are taken by nobody. Before the streams of open pages end, since
+      // these ask anew at once.
       const ended = new Promise<void>((resolve) => server.close(() => resolve()));
+      await live.stop();
       const cut = setTimeout(() => server.closeAllConnections(), LONGEST_DRAIN_MS);
       await ended;
       clearTimeout(cut);

@@ -207,6 +207,31 @@ describe('a version', () => {
     await vi.waitFor(async () => expect(await tell()).toBe(3));
   });
 
+  it('says of a letter that did not go out why, and tries it again', async () => {
+    const { id, email } = await colleague('nils');
+    // Nobody answers there.
+    const broken = { ...world.config, smtpUrl: 'smtp://127.0.0.1:1' };
+    await handIn({ reviewers: [id] });
+    const untold = async () => (await own()).versions[0].reviews[0].untold;
+    // The world's own worker may have been first.
+    const again = (minutes: number, words: string | null) =>
+      world.db.query(
+        `UPDATE policy_review SET untold = $3, told_at = now() - make_interval(mins => $2) WHERE person_id = $1`,
+        [id, minutes, words],
+      );
+    await again(11, 'refused');
+    await tellReviewers(world.db, broken);
+    expect(await untold()).toContain('ECONNREFUSED');
+    const sent = () => world.mailbox.letters.filter(({ to }) => to.includes(email)).length;
+    const before = sent();
+    await tellReviewers(world.db, world.config);
+    expect([await untold(), sent()]).toEqual([expect.stringContaining('ECONNREFUSED'), before]);
+    await again(11, await untold());
+    await tellReviewers(world.db, world.config);
+    await vi.waitFor(() => expect(sent()).toBe(before + 1));
+    expect(await untold()).toBeNull();
+  });
+
   it('is asked of nobody of another organisation, nor by a day that is past', async () => {
     const { personId } = await addOrganisation(world.db, `other-${count}`, {
       name: 'Odd',

@@ -1,7 +1,9 @@
+import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Declaration } from '@douane/core/policy';
+import type { Purpose } from '@douane/core/setup';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { expectAccessible, openBrowser } from './support/browser';
@@ -138,6 +140,49 @@ it('is put into a page of the site’s by one line, under a strict policy too, a
   await plain.context().close();
   shop.closeAllConnections();
   shop.close();
+});
+
+it('tells a reader who comes with the number of his record what he chose, and nobody else', async () => {
+  const { setup } = (await ines.call('GET', `/sites/${siteId}/draft`)).body;
+  const refused = Object.fromEntries(setup.purposes.map(({ id, necessary }: Purpose) => [id, necessary === true]));
+  const version = Number(/"release":(\d+)/.exec(await (await ask('gate.js')).text())![1]);
+  const record = async (purposes: object, method: string, replaces: string | null) => {
+    const id = randomUUID();
+    const body = { id, version, place: 'DE', language: 'en', purposes, method, gpc: false, replaces };
+    const origin = `http://skerrysound.localhost:${world.web.port}`;
+    const { status } = await fetch(`${base}/records`, {
+      method: 'POST',
+      headers: { origin },
+      body: JSON.stringify(body),
+    });
+    expect(status).toBe(201);
+    return id;
+  };
+  const first = await record(refused, 'refuse-all', null);
+  const second = await record({ ...refused, measurement: true }, 'chosen', first);
+  const read = async (of: string) => {
+    const answer = await ask(`policy.en.html?record=${of}`);
+    const says = [...(await answer.text()).matchAll(/<(?:p|li)>([^<]*[0-9a-f-]{36}, [^<]*)</g)].map(([, line]) => line);
+    return { says, kept: answer.headers.get('cache-control'), leaks: answer.headers.get('referrer-policy') };
+  };
+  const day = String.raw`\w+ \d+, \d{4} at \d+:\d+:\d+.[AP]M UTC, v${version}`;
+  expect(await read(second)).toEqual({
+    says: [
+      expect.stringMatching(new RegExp(`^Record: ${second}, ${day}: Necessary, Measurement$`)),
+      expect.stringMatching(new RegExp(`^${first}, ${day}: Necessary$`)),
+    ],
+    kept: 'private, no-store',
+    leaks: 'no-referrer',
+  });
+  expect((await read(first)).says).toHaveLength(1);
+  for (const nobodys of [randomUUID(), 'x', `${first}'`])
+    expect(await read(nobodys), nobodys).toMatchObject({ says: [], kept: 'public, max-age=60' });
+  // Of another site it is nothing, be it of the same organisation.
+  const other = { name: 'Freight', address: `http://freight.skerrysound.localhost:${world.web.port}/` };
+  const { body } = await ines.call('POST', '/sites', other);
+  await ines.publish(body.id);
+  const elsewhere = await fetch(`${base.replace(/[^/]+$/, body.key)}/policy.en.html?record=${second}`);
+  expect([elsewhere.status, (await elsewhere.text()).includes(second)]).toEqual([200, false]);
 });
 
 it('is searched by a form without a script, and in a page of the site’s as one types', async () => {

@@ -17,6 +17,7 @@ export {
 } from './kinds/index';
 export * from './lint/index';
 export { pageStyle } from './page';
+export { type ChoiceWords, pastChoice } from './past-choice';
 export * from './policy';
 export { missingUses, proposedAnswers, staleUses } from './propose';
 export { type ComparedBlock, comparedText, countChanged, countOther, type Piece } from './rich/compare';

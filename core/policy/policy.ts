@@ -1,3 +1,4 @@
+import type { PastChoice } from '../consent/choice-history';
 import { lookUpLanguage } from '../language/index';
 import { compileRelease, type Release } from '../release/release';
 import { type Answers, type Audience, noAnswers } from './answers';
@@ -6,6 +7,7 @@ import { regimesOf } from './facts';
 import type { PolicyKindId, WrittenFrom } from './kinds/index';
 import { CHOICE_SHOWN, type LiveFacts, liveParts } from './live';
 import { type Document, documentPage, type PageFrame } from './page';
+import { type ChoiceWords, pastChoice } from './past-choice';
 import { live } from './rich/build';
 import { richElements } from './rich/elements';
 import { type Block, blocksSchema, type LiveBlock } from './rich/node';
@@ -89,6 +91,8 @@ export interface Reading {
   besideGate?: boolean;
   /** What its reader looks for in the list of what is stored; absent where nothing could answer him. */
   find?: string;
+  /** What its reader chose, the newest first, where he says by which record. */
+  choices?: readonly PastChoice[];
   /** Versions of it that everybody may read, the newest first. */
   history?: PageFrame['history'];
 }
@@ -99,7 +103,7 @@ export function policyDocument(
   release: Release,
   language: string,
   version: VersionFacts,
-  { besideGate = false, find }: Reading = {},
+  { besideGate = false, find, choices = [] }: Reading = {},
 ): Document {
   const near = lookUpLanguage(language, Object.keys(content.languages)) ?? content.source;
   const { title, blocks, untranslated = [] } = content.languages[near]!;
@@ -110,8 +114,25 @@ export function policyDocument(
     if (!foreign.has(block.attrs.id)) return made;
     return made.map((one) => ({ ...one, attributes: { ...one.attributes, lang: content.source } }));
   });
-  const shown = parts.filter(({ attributes = {} }) => besideGate || !(CHOICE_SHOWN in attributes));
+  const words = { ...choiceWords(release, language), timeZone: 'UTC' };
+  const shown = parts.flatMap((part): Element[] => {
+    if (besideGate || !(CHOICE_SHOWN in (part.attributes ?? {}))) return [part];
+    const [standing, ...earlier] = choices.map((choice) => pastChoice(choice, words));
+    if (standing === undefined) return [];
+    const before = earlier.map((line) => element('li', line));
+    return [element('p', [...part.parts, `: ${standing}`]), ...(before.length > 0 ? [element('ul', before)] : [])];
+  });
   return { title, parts: [element('h1', title), ...shown] };
+}
+
+/** How a choice is told in one of the release's languages. */
+export function choiceWords(release: Release, language: string): ChoiceWords {
+  const { purposes, texts } = release.contents[language]!;
+  return {
+    lang: language,
+    names: Object.fromEntries(purposes.map(({ id, name }) => [id, name])),
+    refused: texts.refused,
+  };
 }
 
 const ofLiveBlocks =

@@ -1,5 +1,6 @@
 import { type Direction, directionOf } from '../language/index';
 import type { ItemKind } from '../observe/types';
+import { gateBase } from '../setup/gate-base';
 import type { Setup } from '../setup/types';
 import { type BannerTexts, textsFor, withFacts } from '../texts/index';
 import { purposeWords } from '../texts/purposes';
@@ -15,6 +16,8 @@ export interface BannerContent {
   wording?: Record<string, Partial<BannerTexts>>;
   purposes: ShownPurpose[];
   policyUrl?: string;
+  /** The policy is a page of ours, which tells whoever comes with the number of his record what he chose. */
+  policyTellsChoice?: true;
 }
 
 export interface ShownPurpose {
@@ -38,7 +41,7 @@ export interface ShownService {
 
 /** What a setup comes to in the banner, in one of its languages. Facts of the visit are left for the gate to put in. */
 export function bannerContent(
-  setup: Pick<Setup, 'site' | 'banner' | 'purposes' | 'services'>,
+  setup: Pick<Setup, 'site' | 'recorder' | 'banner' | 'purposes' | 'services'>,
   language: string,
 ): BannerContent {
   const { banner, services, site } = setup;
@@ -77,5 +80,6 @@ export function bannerContent(
         })),
     })),
     ...(banner.policyUrl && { policyUrl: banner.policyUrl }),
+    ...(banner.policyUrl?.startsWith(`${gateBase(setup)}/`) && { policyTellsChoice: true }),
   };
 }

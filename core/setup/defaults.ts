@@ -1,4 +1,5 @@
 import { shippedLanguage } from '../texts/index';
+import { hostedPolicy } from './gate-base';
 import { FORMAT } from './schema';
 import type { Banner, BannerForm, ChoicesButton, Face, Purpose, Setup } from './types';
 
@@ -63,7 +64,10 @@ export function defaultBanner(): Banner {
   });
 }
 
-/** A setup for a site of which only the address is known: two regimes, the strictest as fallback, no services. */
+/**
+ * A setup for a site of which only the address is known: two regimes, the strictest as fallback, no services, and the
+ * cookie policy that is always there.
+ */
 export function newSetup(site: { key: string; name: string; address: string }, recorder: string): Setup {
   return {
     format: FORMAT,
@@ -73,6 +77,6 @@ export function newSetup(site: { key: string; name: string; address: string }, r
     services: [],
     regions: { regimes: ['eu', 'us-ca'], fallback: 'eu' },
     holding: { unruled: 'by-regime' },
-    banner: defaultBanner(),
+    banner: { ...defaultBanner(), policyUrl: hostedPolicy({ recorder }) },
   };
 }

@@ -1,5 +1,6 @@
 import type { Method } from '@douane/core/consent';
 import { type BannerAct, purposeBoxId } from '@douane/core/consent/banner-marks';
+import { RECORD_ASKED } from '@douane/core/consent/choice-history';
 import { lifetimeIn } from '@douane/core/language/lifetime';
 import type { ShownPurpose, ShownService } from '@douane/core/release';
 import { type Child, el, link, rich } from '../dom';
@@ -199,8 +200,12 @@ function search({ texts }: View, list: HTMLElement): Child[] {
 
 const failed = () => el('div', { class: 'failed', role: 'alert' });
 
-const policyLink = ({ content, texts }: View): Child[] =>
-  content.policyUrl ? [' ', link(content.policyUrl, texts.policy)] : [];
+function policyLink({ content: { policyUrl, policyTellsChoice }, texts, record }: View): Child[] {
+  if (!policyUrl) return [];
+  const at = new URL(policyUrl);
+  if (policyTellsChoice && record) at.searchParams.set(RECORD_ASKED, record);
+  return [' ', link(at.href, texts.policy)];
+}
 
 /** A button that is drawn as such. */
 export function act(name: BannerAct, label: string, onClick: () => void, weight = 'filled'): HTMLButtonElement {

@@ -25,18 +25,19 @@ export interface Gate extends VisitedGate {
   tend(): void;
 }
 
-/** `at`: where the server in front of the site says that the visitor is. */
+/** `cookies`: what the browser's jar holds. `at`: where the server in front of the site says that the visitor is. */
 export function gateOf(
   config: GateConfig,
   permits: Permits,
+  cookies: string,
   override: VisitOverride,
   ofVisitor: ToldOfVisitor,
   at?: string,
 ): Gate {
   const { globalPrivacyControl } = navigator as { globalPrivacyControl?: boolean };
-  const policy = policyOf(permits, config);
+  const policy = policyOf(permits, config, cookies);
   let signals: Signals = { gpc: globalPrivacyControl === true, ...ofVisitor, ...override };
-  let choice = readChoice();
+  let choice = readChoice(cookies);
   let place = knownPlace(override.place ?? at);
   let decision = decided();
   let visit: Promise<Visit> | null;

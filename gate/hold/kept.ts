@@ -22,8 +22,8 @@ export const jar: CookieJar = {
   },
 };
 
-/** The choice this browser keeps, or `null`. */
-export const readChoice = (): KeptChoice | null => choiceIn(jar.read(), Math.floor(Date.now() / 1000));
+/** The choice this browser keeps, or `null`. `cookies`: what was read of it already. */
+export const readChoice = (cookies = jar.read()): KeptChoice | null => choiceIn(cookies, Math.floor(Date.now() / 1000));
 
 /** What is kept for this tab under a key; `null` where it is nothing, or the browser closes its storage to us. */
 export function tabs(key: string): string | null {

@@ -9,7 +9,7 @@ import { holdRealms } from './alone/realms';
 import { holdSockets } from './alone/sockets';
 import { holdStyles } from './alone/styles';
 import { type Gate, gateOf } from './gate';
-import { readChoice } from './kept';
+import { jar, readChoice } from './kept';
 import { watchInput } from './load-anew';
 import { FETCHING, FRAMES, holdElements, LINKS } from './mechanisms/elements';
 import { holdNavigation } from './mechanisms/navigation';
@@ -54,27 +54,34 @@ function start(config: GateConfig): void {
   watchInput();
   let gate: Gate | undefined;
   watchPage(permits, __ALONE__ && ((element) => void markElement(element, permits)), () => gate?.tend());
-  gate = gateOf(config, permits, visitOverride(), told, dataset.place);
-  const { open, tell, ready } = gate;
-  window.douane = {
-    version: config.release,
-    // Read anew, so that what a page does to it changes nothing here.
-    choice: readChoice,
-    ready,
-    granted: (id) => permits.allows(purposeOfStored(config.services, id) ?? id),
-    on(event, call) {
-      const hear = ({ detail }: Event & { detail?: unknown }) => call(detail as never);
-      document.addEventListener(`douane:${event}`, hear);
-      return () => document.removeEventListener(`douane:${event}`, hear);
-    },
-    open,
-    tell: (more) => tell(toldIn(more)),
-  };
-  // A link of the page's own may lead to the choice.
-  addEventListener('click', ({ target }) => {
-    if (target instanceof Element && target.closest('[data-douane-open]')) open();
-  });
-  gate.begin();
+  // Before anything else of the page, but with nothing of ours on the stack: a browser that is watched notes which functions
+  // led to a reading of cookies, and reads their texts anew for that, which took longer than all else that is done here.
+  void Promise.resolve()
+    .then(jar.read)
+    .then((cookies) => {
+      gate = gateOf(config, permits, cookies, visitOverride(), told, dataset.place);
+      const { open, tell, ready } = gate;
+      window.douane = {
+        version: config.release,
+        // Read anew, so that what a page does to it changes nothing here.
+        choice: readChoice,
+        ready,
+        granted: (id) => permits.allows(purposeOfStored(config.services, id) ?? id),
+        on(event, call) {
+          const hear = ({ detail }: Event & { detail?: unknown }) => call(detail as never);
+          document.addEventListener(`douane:${event}`, hear);
+          return () => document.removeEventListener(`douane:${event}`, hear);
+        },
+        open,
+        tell: (more) => tell(toldIn(more)),
+      };
+      // A link of the page's own may lead to the choice.
+      addEventListener('click', ({ target }) => {
+        // The document itself, which may be the target, has none.
+        if ((target as Partial<Element> | null)?.closest?.('[data-douane-open]')) open();
+      });
+      gate.begin();
+    });
 }
 
 start(__DOUANE_CONFIG__);

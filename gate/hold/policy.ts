@@ -17,14 +17,14 @@ export interface Policy {
  * Level 3, section 3.3), or that the site's server sends. It is in force for all that comes after it, in the page and in
  * whatever inherits from it, and cannot be loosened again: what it keeps out needs a fresh page once it may run.
  */
-export function policyOf(permits: Permits, { header, policy: isWanted, release }: GateConfig): Policy {
+export function policyOf(permits: Permits, { header, policy: isWanted, release }: GateConfig, cookies: string): Policy {
   const { marks, allows, plan } = permits;
   const keptOut = new Set<string>();
   const keepOut = (isKept: (mark: string) => boolean) => {
     for (const mark of marks) if (isKept(mark)) keptOut.add(mark);
   };
   if (header) {
-    const [, told = ''] = jar.read().split(`${GRANTED_COOKIE}=${release}.`);
+    const [, told = ''] = cookies.split(`${GRANTED_COOKIE}=${release}.`);
     const granted = told.split(';')[0]!.split('.');
     if (granted[0] !== ALL) keepOut((mark) => !granted.includes(mark));
   }

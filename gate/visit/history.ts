@@ -1,13 +1,11 @@
 import type { KeptChoice } from '@douane/core/consent/choice-cookie';
-import { HISTORY_KEY, type PastChoice } from '@douane/core/consent/choice-history';
-
-const MOST_KEPT = 20;
+import { HISTORY_KEY, MOST_PAST, type PastChoice } from '@douane/core/consent/choice-history';
 
 /** Keeps for the eyes of whoever uses this browser what was chosen in it: a policy in a page of the site shows it. */
 export function noteChoice({ record, release, atSeconds, purposes }: KeptChoice): void {
   try {
     const choices: PastChoice[] = [{ record, release, atSeconds, purposes }, ...earlier()];
-    localStorage.setItem(HISTORY_KEY, JSON.stringify(choices.slice(0, MOST_KEPT)));
+    localStorage.setItem(HISTORY_KEY, JSON.stringify(choices.slice(0, MOST_PAST)));
   } catch {
     // Its storage is closed to us, or full: then the choice that stands is told alone.
   }

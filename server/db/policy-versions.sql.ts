@@ -15,7 +15,7 @@ export interface PolicyVersion {
   /** ISO date by which its reviewers are asked for their word. */
   dueOn: string | null;
   liveFrom: Date | null;
-  reviews: (Review & { personId: string; words: string; at: string | null })[];
+  reviews: (Review & { personId: string; words: string; at: string | null; untold: string | null })[];
 }
 
 /** Hands a version in; gives back its number. The caller holds the policy's site. */
@@ -76,6 +76,9 @@ export async function saveReview(
 
 /** Somebody who is asked for his word on a version, as he is told of it. */
 export interface ReviewerToTell {
+  organisationId: string;
+  versionId: string;
+  personId: string;
   email: string;
   policyId: string;
   siteId: string;
@@ -89,21 +92,35 @@ export interface ReviewerToTell {
 }
 
 /**
- * Those who were not told yet that their word is asked for, or on the day before it is due were told longer ago. They
- * count as told from now on, so that of several workers one writes.
+ * Those who were not told yet that their word is asked for, on the day before it is due were told longer ago, or whose
+ * letter did not go out ten minutes ago. They count as told from now on, so that of several workers one writes.
  */
 export async function takeReviewersToTell(db: Queryable): Promise<ReviewerToTell[]> {
   const { rows } = await db.query<ReviewerToTell>(
-    `UPDATE policy_review r SET told_at = now()
+    `UPDATE policy_review r SET told_at = now(), untold = NULL
      FROM policy_version v JOIN policy p ON p.id = v.policy_id JOIN person o ON o.id = v.made_by
        JOIN site s ON s.id = p.site_id, person q
      WHERE v.id = r.version_id AND q.id = r.person_id AND q.left_at IS NULL AND p.removed_at IS NULL AND r.decision IS NULL
-       AND v.live_from IS NULL AND (r.told_at IS NULL OR (now() >= v.due_on - 1 AND r.told_at < v.due_on - 1))
-     RETURNING q.email, p.id AS "policyId", s.id AS "siteId", s.setup->'site'->>'name' AS site,
+       AND v.live_from IS NULL AND (r.told_at IS NULL OR (now() >= v.due_on - 1 AND r.told_at < v.due_on - 1)
+         OR (r.untold IS NOT NULL AND r.told_at < now() - interval '10 minutes'))
+     RETURNING r.organisation_id AS "organisationId", v.id AS "versionId", q.id AS "personId", q.email,
+       p.id AS "policyId", s.id AS "siteId", s.setup->'site'->>'name' AS site,
        v.content->'languages'->(v.content->>'source')->>'title' AS title, v.number, v.note, o.name AS "askedBy",
        to_char(v.due_on, 'YYYY-MM-DD') AS "dueOn"`,
   );
   return rows;
+}
+
+/** Keeps why a reviewer's letter did not go out. */
+export async function noteUntold(
+  db: Queryable,
+  { organisationId, versionId, personId }: Pick<ReviewerToTell, 'organisationId' | 'versionId' | 'personId'>,
+  why: string,
+): Promise<void> {
+  await db.query(
+    'UPDATE policy_review SET untold = $4 WHERE organisation_id = $1 AND version_id = $2 AND person_id = $3',
+    [organisationId, versionId, personId, why],
+  );
 }
 
 /** Versions of all policies of a site, or of one of them, the newest first. */
@@ -117,7 +134,7 @@ export async function listPolicyVersions(
     `SELECT v.id, v.policy_id AS "policyId", v.number, v.hash, v.note, v.major, o.name AS "madeBy", v.made_at AS "madeAt",
        to_char(v.due_on, 'YYYY-MM-DD') AS "dueOn", v.live_from AS "liveFrom",
        coalesce((SELECT jsonb_agg(jsonb_build_object('personId', r.person_id, 'person', q.name, 'decision', r.decision,
-           'words', r.words, 'at', r.at, 'left', q.left_at IS NOT NULL) ORDER BY q.name)
+           'words', r.words, 'at', r.at, 'untold', r.untold, 'left', q.left_at IS NOT NULL) ORDER BY q.name)
          FROM policy_review r JOIN person q ON q.id = r.person_id WHERE r.version_id = v.id), '[]') AS reviews
      FROM policy_version v JOIN policy p ON p.id = v.policy_id JOIN person o ON o.id = v.made_by
      WHERE v.organisation_id = $1 AND ${column} = $2 AND p.removed_at IS NULL ORDER BY v.number DESC`,

@@ -53,6 +53,28 @@ export async function recordsById(
   return rows.map(toRecord);
 }
 
+/** A record of a site and those that it took the place of, one after the other, `most` in all. Empty: there is none. */
+export async function recordsBackFrom(
+  db: Queryable,
+  organisationId: string,
+  siteId: string,
+  id: string,
+  most: number,
+): Promise<RecordBody[]> {
+  const { rows } = await db.query<{ body: RecordBody }>(
+    `WITH RECURSIVE back AS (
+       SELECT body, 1 AS step FROM consent_record WHERE organisation_id = $1 AND site_id = $2 AND id = $3
+       UNION ALL
+       SELECT one.body, step + 1 FROM back JOIN consent_record one
+         ON one.organisation_id = $1 AND one.site_id = $2 AND one.id = (back.body->>'replaces')::uuid
+       WHERE step < $4
+     )
+     SELECT body FROM back ORDER BY step`,
+    [organisationId, siteId, id, most],
+  );
+  return rows.map(({ body }) => body);
+}
+
 /** Appends records that follow the end of the ledger, which the caller holds. */
 export async function insertRecords(
   db: Queryable,

@@ -1,12 +1,13 @@
 import type { Config } from '../config';
 import type { Db } from '../db/db';
-import { takeReviewersToTell } from '../db/policy-versions.sql';
+import { noteUntold, takeReviewersToTell } from '../db/policy-versions.sql';
 import { sendMail } from './mail';
 
 /** Tells reviewers by mail that their word on a version is asked for, and once more on the day before it is due. */
 export async function tellReviewers(db: Db, config: Pick<Config, 'publicUrl' | 'smtpUrl' | 'mailFrom'>): Promise<void> {
   if (!config.smtpUrl) return;
-  for (const { email, policyId, siteId, site, title, number, note, askedBy, dueOn } of await takeReviewersToTell(db)) {
+  for (const reviewer of await takeReviewersToTell(db)) {
+    const { email, policyId, siteId, site, title, number, note, askedBy, dueOn } = reviewer;
     const link = new URL(`/sites/${siteId}/policies/${policyId}/versions`, config.publicUrl).href;
     const text = [
       `${askedBy} asks for your word on version ${number} of “${title}”, for ${site}${dueOn ? `, by ${dueOn}` : ''}.`,
@@ -17,7 +18,9 @@ export async function tellReviewers(db: Db, config: Pick<Config, 'publicUrl' | '
     try {
       await sendMail(config.smtpUrl, { from: config.mailFrom, to: email, subject, text });
     } catch (error) {
-      console.error(`letter to a reviewer: ${(error as Error).message}`);
+      const why = (error as Error).message;
+      console.error(`letter to a reviewer: ${why}`);
+      await noteUntold(db, reviewer, why.slice(0, 300));
     }
   }
 }

@@ -1,3 +1,4 @@
+import { type PastChoice, RECORD_ASKED } from '@douane/core/consent/choice-history';
 import { lookUpLanguage } from '@douane/core/language';
 import {
   cookiePolicy,
@@ -11,6 +12,7 @@ import {
 import type { Release } from '@douane/core/release';
 import { POLICY_FORMS, type PolicyForm, policyFileAs, policyForm } from '@douane/gate';
 import { type Request, type Response, Router } from 'express';
+import { z } from 'zod';
 import type { ServerContext } from '../context';
 import type { LivePolicy } from '../db/policy-versions.sql';
 import { notFound } from '../problems';
@@ -40,7 +42,8 @@ interface Readable {
 /**
  * A site's policies: `/g/SITE/policies` lists them, `/g/SITE/policies/NAME` is one in the language that its reader wants
  * most, `NAME.LANGUAGE.FORM` in one that is named, `/g/SITE/policy` the cookie policy, `/g/SITE/declaration.LANGUAGE.FORM`
- * the list of what is stored alone. `?version=` asks for an earlier one where its history is open.
+ * the list of what is stored alone. `?version=` asks for an earlier one where its history is open, `?record=` for what was
+ * chosen by that record and before it.
  */
 export function policyRoutes({
   served,
@@ -120,10 +123,11 @@ export function policyRoutes({
       throw notFound('policy in this language and form');
     const name = `${file}/${hash}/${language}/${form}`;
     if (form === 'pdf' && !isPrintable(language)) throw notFound('policy in this language as PDF');
+    const choices = form === 'html' && !past ? await choicesTold(req, at) : [];
     const find = typeof req.query.find === 'string' ? req.query.find.trim().slice(0, LONGEST_FIND) : '';
     const inForm = (release: Release, form: PolicyForm, find: string) =>
       policyFileAs(
-        { name: file, content: content(release, language), version, history, ...(!past && { find }) },
+        { name: file, content: content(release, language), version, history, choices, ...(!past && { find }) },
         ...([release, language, form] as const),
       );
     const body =
@@ -132,21 +136,36 @@ export function policyRoutes({
             const about = policyDocument(content(release, language), release, language, version);
             return pdfThread({ report: 'policy', about }, config);
           })
-        : find // there is no end of what can be looked for, so none of it is kept
+        : find || choices.length > 0 // there is no end of what can be looked for, and choices are one reader's: none is kept
           ? inForm(at.release, form, find)
           : served.document(at, name, (release) => inForm(release, form, ''));
     res
       .set({
         'access-control-allow-origin': '*',
-        'cache-control': `${res.locals.ofPlace ? 'private' : 'public'}, max-age=${LIFE}`,
+        'cache-control':
+          choices.length > 0 ? 'private, no-store' : `${res.locals.ofPlace ? 'private' : 'public'}, max-age=${LIFE}`,
         'content-language': language,
         ...(asked === undefined && { vary: 'accept-language' }),
-        ...(form === 'html' && { 'content-security-policy': PAGE }),
+        // The number of a record in the address is its reader's alone.
+        ...(form === 'html' && { 'content-security-policy': PAGE, 'referrer-policy': 'no-referrer' }),
       })
       .type(form === 'pdf' ? 'application/pdf' : `${POLICY_FORMS[form]}; charset=utf-8`)
       .send(body);
   }
   return router;
+
+  /** What the reader chose, by the number of his record; nobody else has that number, and the page leads on without it. */
+  async function choicesTold(req: Request, { site }: Served): Promise<PastChoice[]> {
+    const record = z.uuid().safeParse(req.query[RECORD_ASKED]);
+    if (!record.success) return [];
+    try {
+      return await served.choices(site, record.data);
+    } catch (cause) {
+      // A policy can be read also while nobody can be told what he chose.
+      console.error(`choices of a reader: ${(cause as Error).message}`);
+      return [];
+    }
+  }
 }
 
 /** `page`: where the versions are, from where they are told of. */

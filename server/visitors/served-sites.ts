@@ -1,7 +1,9 @@
+import { MOST_PAST, type PastChoice } from '@douane/core/consent/choice-history';
 import type { Release } from '@douane/core/release';
 import { LRUCache } from 'lru-cache';
 import type { Db } from '../db/db';
 import { type LivePolicy, livePolicies, pastPolicy } from '../db/policy-versions.sql';
+import { recordsBackFrom } from '../db/records.sql';
 import { gateFile, publishedRelease, type ServedSite, servedSite } from '../db/releases.sql';
 import { KeptFresh } from './kept-fresh';
 
@@ -89,6 +91,14 @@ export class ServedSites {
   /** A version that was live once, where everybody may read it. */
   pastPolicy({ organisationId, siteId }: ServedSite, name: string, number: number): Promise<LivePolicy | null> {
     return pastPolicy(this.db, organisationId, siteId, name, number);
+  }
+
+  /** The choice of a record and those before it, the newest first; empty: the site has no such record. */
+  async choices({ organisationId, siteId }: ServedSite, record: string): Promise<PastChoice[]> {
+    const records = await recordsBackFrom(this.db, organisationId, siteId, record, MOST_PAST);
+    return records.map(({ id, version, purposes, at }) => {
+      return { record: id, release: version, purposes, atSeconds: Date.parse(at) / 1000 };
+    });
   }
 
   /** A file that is made of a release once; `made` makes it. `name`: the same for the same content. */

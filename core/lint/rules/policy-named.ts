@@ -1,11 +1,11 @@
-import { gateBase } from '../../setup/gate-base';
+import { hostedPolicy } from '../../setup/gate-base';
 import type { Setup } from '../../setup/types';
 import { lawOf } from '../inspect';
 import type { LintRule } from '../types';
 
 const linked = (setup: Setup): Setup => ({
   ...setup,
-  banner: { ...setup.banner, policyUrl: `${gateBase(setup)}/policy` },
+  banner: { ...setup.banner, policyUrl: hostedPolicy(setup) },
 });
 
 export const policyNamed: LintRule = {

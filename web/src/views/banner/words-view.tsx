@@ -1,6 +1,6 @@
 import { languageName } from '@douane/core/language/name';
 import { regimeById } from '@douane/core/regimes';
-import { gateBase } from '@douane/core/setup/gate-base';
+import { hostedPolicy } from '@douane/core/setup/gate-base';
 import { type BannerTextKey, FACTS, RICH_TEXTS, shippedTexts, textsFor } from '@douane/core/texts';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
@@ -73,7 +73,7 @@ export const GROUPS: [string, [BannerTextKey, string][]][] = [
 export function WordsView() {
   const { site, banner, set, setup, language, regime, setRegime, findings, problemOf, setLanguage } = useBanner();
   const texts = regime ? (banner.wording?.[regime] ?? {}) : banner.texts;
-  const hosted = `${gateBase(setup)}/policy`;
+  const hosted = hostedPolicy(setup);
   const plain = textsFor(banner, language);
   const own = texts[language] ?? {};
   const shipped = shippedTexts(language);

@@ -1,6 +1,6 @@
 import type { ScanRun } from '@douane/api';
 import { policyPageOf } from '@douane/core/scan';
-import { gateBase } from '@douane/core/setup/gate-base';
+import { hostedPolicy } from '@douane/core/setup/gate-base';
 import { plural } from '@douane/core/words';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useId, useRef } from 'react';
@@ -190,7 +190,7 @@ function useFilledIn(
       change((s) => {
         const next = report.look ? inSiteColours(s, report.look) : s;
         // A site that has no page for it links to the one that is written from its inventory.
-        return { ...next, banner: { ...next.banner, policyUrl: found ?? `${gateBase(s)}/policy` } };
+        return { ...next, banner: { ...next.banner, policyUrl: found ?? hostedPolicy(s) } };
       });
     }
   }, [draft, dirty, change, editor, binding, report]);

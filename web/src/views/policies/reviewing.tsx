@@ -32,12 +32,18 @@ export function Reviewing({ version: { number, reviews, state } }: { version: Po
   return (
     <Section title="Word of the reviewers">
       <ul>
-        {reviews.map(({ personId, person, decision, words: said, at: when, left }) => (
+        {reviews.map(({ personId, person, decision, words: said, at: when, left, untold }) => (
           <li key={personId} className="border-b border-line py-1 [overflow-wrap:anywhere]">
             <b>{person}</b>{' '}
             {decision === 'approved' ? 'says yes' : decision === 'sent-back' ? 'sends it back' : 'has not answered'}
             {said && `: ${said}`} {when && <Ago at={when} />}
             {left && !decision && <b className="text-held"> and has left</b>}
+            {untold && !decision && !left && (
+              <span className="text-held">
+                {' '}
+                The letter that asks for it did not go out and is tried again every ten minutes: {untold}
+              </span>
+            )}
             {waits && !decision && personId !== list.you && (
               <Button kind="quiet" onClick={() => ask.mutate(open.filter((id) => id !== personId))}>
                 Ask no more
