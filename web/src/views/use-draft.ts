@@ -1,7 +1,7 @@
 import type { DraftSaved } from '@douane/api';
 import { DRAFT_PARTS, type DraftPart, differences, merged, type Setup } from '@douane/core/setup';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { ApiProblem, call, fieldsAtFault } from '../api/client';
 import * as queries from '../api/queries';
 import { useUnsaved } from './use-unsaved';
@@ -25,7 +25,14 @@ export function useDraft(siteId: string, within?: string) {
   const setup = edit?.setup ?? draft?.setup;
   const dirty = edit !== null;
 
+  const sending = useRef(false);
   const save = useMutation({
+    onMutate: () => {
+      sending.current = true;
+    },
+    onSettled: () => {
+      sending.current = false;
+    },
     mutationFn: ({ setup: next, from }: Edit) => {
       const changed = changedParts(next, from.setup);
       // What was put back as it was while it was being saved, and that failed.
@@ -71,11 +78,15 @@ export function useDraft(siteId: string, within?: string) {
     refused: save.isError && save.variables.setup === edit?.setup,
     change: (next: (setup: Setup) => Setup) => {
       if (!edit) setMerged(null); // what was taken in has been saved
-      if (!setup || !draft) return;
-      const [changed, from] = [next(setup), edit?.from ?? draft];
-      // What is on its way to the server has to be taken back there.
-      const same = !save.isPending && changedParts(changed, from.setup).length === 0;
-      setEdit(same ? null : { setup: changed, from });
+      // On top of what stands now, not of what was drawn: a save may have ended in between.
+      setEdit((now) => {
+        const from = now?.from ?? client.getQueryData(queries.draft(siteId).queryKey);
+        if (!from) return now;
+        const changed = next(now?.setup ?? from.setup);
+        // What is on its way to the server has to be taken back there.
+        const same = !sending.current && changedParts(changed, from.setup).length === 0;
+        return same ? null : { setup: changed, from };
+      });
     },
     save: () => edit && save.mutate(edit),
     revert: () => {
