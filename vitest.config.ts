@@ -6,7 +6,7 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
-          include: ['{core,gate,edge,scanner,server,web,cli,demo}/**/*.test.ts'],
+          include: ['{core,gate,edge,scanner,server,web,cli,demo,catalogue}/**/*.test.ts'],
           // A limit against hanging, not on speed: some machines are ten times slower than others.
           testTimeout: 60_000,
           // What files import is read once, not once for each of them; none leaves anything behind in it.
@@ -22,8 +22,8 @@ export default defineConfig({
           testTimeout: 120_000,
           hookTimeout: 120_000,
           expect: { poll: { timeout: 15_000, interval: 100 } },
-          // Each file starts a server and a worker of its own and mostly waits for pages: two cores carry two of them.
-          maxWorkers: 2,
+          // Each file starts a server and a worker of its own and often waits for pages: two cores carry three of them.
+          maxWorkers: 3,
           // Tests of a file that say they may run beside each other; more would be in each other's way.
           maxConcurrency: 3,
           isolate: false,

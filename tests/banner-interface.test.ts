@@ -206,6 +206,7 @@ describe('findings', () => {
   });
 
   it('against a law are published only with a reason, which is kept with them', async () => {
+    await ines.saveDraft(siteId, { banner: { ...(await banner()), policyUrl: undefined } });
     await go('/publish');
     const publish = page.getByRole('button', { name: 'Publish v1' });
     await publish.click();

@@ -63,6 +63,8 @@ interface Shown {
   markup?: string;
   path?: string;
   size?: { width: number; height: number };
+  /** Of the choice that stands. */
+  record?: string;
 }
 
 /** Shows a site's banner on a page of ours, as the gate would. */
@@ -76,7 +78,7 @@ async function show(setup: Setup, how: Shown = {}): Promise<void> {
     face: faceOf(setup.banner),
     decision,
     layer,
-    record: null,
+    record: how.record ?? null,
   };
   await page.evaluate((given) => {
     parts.openBanner({
@@ -302,6 +304,18 @@ describe('the layers', () => {
     expect(await sheet().innerText()).toContain('No service is called so.');
   });
 
+  it('lead to a policy of ours with the number of the record, and to others without', async () => {
+    const record = '3f0f6c3e-0000-4000-8000-000000000001';
+    const leadsTo = async (policyUrl: string, how: Shown) => {
+      await show(siteWith({ policyUrl }), { layer: 'panel', ...how });
+      return page.locator('douane-banner .fine a').getAttribute('href');
+    };
+    const ours = 'http://localhost/g/s/policies/cookies?version=2';
+    expect(await leadsTo(ours, { record })).toBe(`${ours}&record=${record}`);
+    expect(await leadsTo(ours, {})).toBe(ours);
+    expect(await leadsTo('http://localhost/g/other/policy', { record })).toBe('http://localhost/g/other/policy');
+  });
+
   it('ask in the singular where there is one purpose', async () => {
     const setup = siteWith();
     setup.purposes = setup.purposes.filter(({ id }) => id === 'necessary' || id === 'measurement');
@@ -338,7 +352,7 @@ describe('the layers', () => {
       '**Bold** and [a link](https://site.example/p) and <img src=x onerror=alert(1)> [bad](javascript:alert(1))';
     await show(siteWith({ texts: { en: { body } } }));
     expect(await sheet().locator('b').innerText()).toBe('Bold');
-    expect(await sheet().locator('p a').getAttribute('href')).toBe('https://site.example/p');
+    expect(await sheet().getByRole('link', { name: 'a link' }).getAttribute('href')).toBe('https://site.example/p');
     expect(await sheet().locator('img').count()).toBe(0);
     expect(await sheet().innerText()).toContain('<img src=x onerror=alert(1)> [bad](javascript:alert(1))');
   });

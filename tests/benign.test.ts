@@ -108,6 +108,8 @@ async function seen(number: number, means: string) {
   await page.goto(`http://site.localhost:${at}/${number}/`);
   await page.waitForFunction(() => (window as { done?: boolean }).done);
   await page.waitForFunction(() => document.readyState === 'complete');
+  // A picture that loads lazily holds up nothing, and decodes when it comes.
+  await page.evaluate(() => Promise.all([...document.images].map((image) => image.decode().catch(() => {}))));
   const picture = (await page.screenshot()).toString('base64');
   const results = await page.evaluate(() => (window as unknown as { results: unknown }).results);
   await context.close();

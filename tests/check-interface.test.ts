@@ -186,7 +186,7 @@ it('checks a draft that was never published, and counts it nowhere', async () =>
   await ines.call('PUT', `/sites/${id}/check-setup`, { cases: ['place=DE,choice=refuse'] });
   await page.goto(`${world.url}/sites/${id}/check/draft`);
   await page.getByRole('button', { name: 'Check the draft' }).click();
-  await page.getByRole('heading', { name: /in 1 kind of visit/ }).waitFor();
+  await page.getByRole('heading', { name: /in 1 kind of visit/ }).waitFor({ timeout: 90_000 });
   await page.getByText('as it would be v1').waitFor();
   await expectAccessibleInBothThemes(page, 'a check of the draft');
 

@@ -231,7 +231,7 @@ describe('douane gate', () => {
     const { code, out } = await douane('gate', '--setup', file('setup.json'), '--out', file('gate'));
     expect(code).toBe(0);
     expect(out).toContain('<script src="http://localhost:1/g/ferry/gate.js"></script>');
-    const names = (await readdir(file('gate'))).map((name) => name.replace(/[0-9a-f]{16}/, 'HASH'));
+    const names = (await readdir(file('gate'))).map((name) => name.replace(/[0-9a-f]{10}/, 'HASH'));
     expect(JSON.parse(await readFile(file('gate/.well-known/gpc.json'), 'utf8'))).toMatchObject({ gpc: true });
     expect(names.sort()).toEqual([
       '.well-known',

@@ -1,7 +1,7 @@
 import { SMALL_SITES } from '@douane/demo';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { expectAccessibleInBothThemes, openBrowser, openPage } from './support/browser';
+import { expectAccessibleInBothThemes, openBrowser, openPage, quiet } from './support/browser';
 import { Client, startWorld, type World } from './support/world';
 
 /** The path of a newcomer: an address, what is filled in, a snippet; then the site's developer and a visitor. */
@@ -71,7 +71,7 @@ it('goes from an address to a gate that holds, with every step filled in', async
   await visitor.goto(`http://${wool.host}:${world.web.port}/`);
   await visitor.locator('douane-banner section').waitFor();
   const reached = () => world.web.log.all().filter(({ agent }) => agent.endsWith('wool'));
-  await visitor.waitForLoadState('networkidle');
+  await quiet(visitor);
   expect(reached()).toEqual([]);
   await visitor.locator('douane-banner [data-act=accept]').click();
   await expect

@@ -3,7 +3,7 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Browser, BrowserContext, Page } from 'playwright-core';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { openBrowser } from './support/browser';
+import { openBrowser, quiet } from './support/browser';
 import { Client, startWorld, type World } from './support/world';
 
 /** The gate on pages that get in its way. What arrives at the third party is the truth. */
@@ -86,7 +86,7 @@ async function arrive(place: string, what: Odd, opened: (page: Page) => void = (
 async function sayYes(asked: () => Promise<void> = async () => {}): Promise<void> {
   await page.locator('douane-banner section').waitFor();
   await asked();
-  await page.waitForLoadState('networkidle');
+  await quiet(page);
   expect(arrived).toEqual([]);
   await page.locator('douane-banner [data-act=accept]').click();
   await expect.poll(() => [...arrived].sort()).toEqual(['/marked.js', '/tag.js']);

@@ -284,7 +284,7 @@ describe('while the place is being asked for', () => {
         stored: { cookies: {}, storage: {}, databases: {}, caches: {}, workers: {} },
         policy: false,
       };
-      const gate = parts.gateOf(config, window.permits, {}, {});
+      const gate = parts.gateOf(config, window.permits, '', {}, {});
       gate.begin();
       gate.tell({ age: 30 });
     }, plan());

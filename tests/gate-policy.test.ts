@@ -1,5 +1,5 @@
 import { afterAll, afterEach, beforeAll, expect, it } from 'vitest';
-import { expectAccessible } from './support/browser';
+import { expectAccessible, quiet } from './support/browser';
 import { Ferries } from './support/ferries';
 
 /** Whose gate has the browser hold by a policy. */
@@ -189,7 +189,7 @@ it('goes round in no circle where the browser keeps nothing', async () => {
   page.on('load', () => loads.push(page.url()));
   await page.goto(site.address);
   await page.locator('douane-choices button').waitFor();
-  await page.waitForLoadState('networkidle');
+  await quiet(page);
   expect(loads.length).toBeLessThanOrEqual(2);
   await context.close();
 });

@@ -1,4 +1,8 @@
-import type { ToldListener } from '@douane/core/listeners';
+import { LISTENERS, type ToldListener } from '@douane/core/listeners';
+import { compileRelease } from '@douane/core/release';
+import { newSetup } from '@douane/core/setup';
+import { gateFiles } from '@douane/gate';
+import { loadGateCode, sha256 } from '@douane/server/gate-code';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import type * as Tell from '../gate/told/index';
@@ -147,4 +151,26 @@ it('says at once to a function that is in use what has changed', async () => {
     ['init'],
     ['consent', 'grant'],
   ]);
+});
+
+it('has told them before the script that stands behind the gate runs', async () => {
+  const url = 'http://told.localhost/';
+  const setup = newSetup({ key: 'told', name: 'Told', address: url }, `${url}g/told`);
+  setup.holding.tells = [{ listener: LISTENERS.find(({ takes }) => takes === 'arguments')!.id }];
+  const { pointer } = gateFiles(compileRelease(setup, 1, '2026-11-26'), await loadGateCode(process.cwd()), sha256);
+  const next = 'heard = [...window.dataLayer ?? []].map(([command, which]) => command + " " + which)';
+  page = await browser.newPage();
+  await page.route(`${url}**`, (route) =>
+    route.request().url() === url
+      ? route.fulfill({
+          contentType: 'text/html',
+          body: `<head><script data-place="DE">${pointer}</script><script>${next}</script>`,
+        })
+      : route.abort(),
+  );
+  await page.goto(url);
+  // The place is known from the snippet, so that nothing has to be waited for.
+  expect(await page.evaluate('heard')).toEqual(['consent default', 'consent update']);
+  expect(await page.evaluate('douane.told.length')).toBeGreaterThan(0);
+  await page.close();
 });

@@ -238,7 +238,7 @@ describe('the recorder', () => {
     await ines.publish(site.id);
     const pointer = await fetch(`${world.url}/g/${site.key}/gate.js`);
     expect(pointer.headers.get('cache-control')).toBe('public, max-age=60');
-    const name = /banner\.[0-9a-f]{16}\.js/.exec(await pointer.text())![0];
+    const name = /banner\.[0-9a-f]{10}\.js/.exec(await pointer.text())![0];
     const banner = await fetch(`${world.url}/g/${site.key}/${name}`);
     expect(banner.headers.get('cache-control')).toContain('immutable');
     expect((await fetch(`${world.url}/g/${site.key}/../../etc`)).status).toBeLessThan(500);

@@ -73,6 +73,7 @@ beforeAll(async () => {
     '0021_check_pages',
     '0022_policies',
     '0023_review_letters',
+    '0024_review_letters_failed',
   ]);
   db = openPool(urls.databaseUrl);
   const { rows } = await db.query('SELECT id FROM organisation');

@@ -1,6 +1,6 @@
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { openBrowser } from './support/browser';
+import { openBrowser, quiet } from './support/browser';
 import { LeakyWeb, type Means } from './support/leaky-web';
 import { WAYS } from './ways';
 import { ASKED, INSERTED } from './ways/at-run-time';
@@ -48,7 +48,6 @@ async function those(
   await Promise.all(Array.from({ length: AT_ONCE }, lane));
   return found.sort();
 }
-const quiet = (page: Page) => page.waitForLoadState('networkidle', { timeout: 3_000 }).catch(() => {});
 /** Whether anything of a way reached the third party, or is stored. */
 const isOut = async (page: Page, way: Way, means: Means): Promise<boolean> =>
   way.stored ? hasStored(page, way.stored) : web.hasReached(way, means);
@@ -79,7 +78,7 @@ it('marked, whatever stands in the markup is held, and comes to life with a yes'
   const early: string[] = [];
   const dead = await those(MARKUP, 'marked', async (page, way) => {
     await page.locator('douane-banner section').waitFor();
-    await quiet(page);
+    await quiet(page, 3_000);
     if (web.hasReached(way, 'marked')) early.push(way.id);
     await page.locator('douane-banner [data-act=accept]').click();
     return !(await reaches(page, way, 'marked'));
@@ -98,7 +97,7 @@ it.each(['policy', 'header', 'edge', 'script'] as const)(
   'by %s, all is held but for what is listed, with its reason',
   async (means) => {
     const out = await those(WAYS, means, async (page, way) => {
-      await quiet(page);
+      await quiet(page, 3_000);
       return isOut(page, way, means);
     });
     console.info(`${means}: ${WAYS.length - out.length} of ${WAYS.length} ways held`);

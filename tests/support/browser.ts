@@ -29,6 +29,13 @@ export async function openPage(browser: Browser, url: string, person: Client): P
   return context.newPage();
 }
 
+/**
+ * Waits until a page has nothing under way, for `most` milliseconds at most: of a frame that is taken out while it loads
+ * the driver never hears the end.
+ */
+export const quiet = (page: Page, most = 5_000): Promise<void> =>
+  page.waitForLoadState('networkidle', { timeout: most }).catch(() => {});
+
 type RunOnly = { type: 'tag' | 'rule'; values: string[] };
 
 const LEVELS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];

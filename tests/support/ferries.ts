@@ -1,6 +1,6 @@
 import type { Holder } from '@douane/core/hold';
 import type { Browser, BrowserContext, Page } from 'playwright-core';
-import { openBrowser } from './browser';
+import { openBrowser, quiet } from './browser';
 import { Client, startWorld, type World } from './world';
 
 /** The ferries' site with the gate on every page, and one visitor after the other. */
@@ -80,7 +80,7 @@ export class Ferries {
   reached = () => [...new Set(this.entries().map((entry) => entry.host.split('.')[0]))].sort();
   /** Waits until the page is quiet, and for an answer to a request that it sends after everything else. */
   async settled(): Promise<void> {
-    await this.page.waitForLoadState('networkidle');
+    await quiet(this.page);
     await this.page.evaluate(async () => {
       await new Promise(requestAnimationFrame);
       await fetch(location.href, { cache: 'no-store' });
