@@ -35,6 +35,7 @@ export interface AgreementOverview {
   records: number;
   shares: AgreementShare[];
   reminders: { days: number; most: number };
+  canMail: boolean;
 }
 
 /** How those who are asked to agree to a policy stand to it. */

@@ -69,6 +69,8 @@ export interface PolicyList extends PolicySource {
   /** Who can be asked for a review, and which of them asks. */
   colleagues: { id: string; name: string }[];
   you: string;
+  /** Whether letters to them can leave. */
+  canMail: boolean;
   /** Where visitors read policies, without an end; `null`: nothing is published yet, so nobody can. */
   hosted: string | null;
 }

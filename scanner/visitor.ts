@@ -51,7 +51,10 @@ const ROUTE_MS = 2_000;
  * not by the clock, since a process that was held up has to read first what came meanwhile.
  */
 const LEAVING = { looks: 33, everyMs: 60 };
-/** How long a patient visitor waits for what a page has put off. */
+/**
+ * How long a patient visitor waits in all, while a page is quiet, for what it has put off. What it takes meanwhile to do
+ * what was due does not count, up to as long again: a page on a slow machine is not left earlier in its course.
+ */
 const PATIENCE_MS = 8_000;
 
 /** How long it may take to read again what a page's server sent. */
@@ -290,8 +293,10 @@ export class Visitor {
   async settle(signal?: AbortSignal, how: { patient?: boolean; stayMs?: number } = {}): Promise<void> {
     const silent = this.options.silentHosts;
     const stayUntil = Date.now() + (how.stayMs ?? this.options.stayMs ?? 0);
-    const patientUntil = how.patient ? Date.now() + PATIENCE_MS : 0;
-    const end = Math.max(stayUntil, patientUntil) + this.options.settleTimeoutMs;
+    let patience = how.patient ? PATIENCE_MS : 0;
+    const within = (ms: number) => Math.max(stayUntil, Date.now() + ms) + this.options.settleTimeoutMs;
+    const last = within(2 * patience);
+    let end = within(patience);
     const { requests } = this.watch;
     let quietSince = Date.now();
     let known = requests.all.length;
@@ -301,12 +306,15 @@ export class Visitor {
       if (stirred()) quietSince = Date.now();
       known = requests.all.length;
       if (Date.now() < stayUntil || Date.now() - quietSince < this.options.quietMs) continue;
-      if (Date.now() >= patientUntil || this.broken) break;
+      if (patience <= 0 || this.broken) break;
+      end = Math.min(last, within(patience));
       const putOff = await this.watch.putOffMs();
       // What was due while it was asked has begun something.
       if (stirred()) continue;
       if (putOff === 0) break;
-      await pause(Math.min(putOff + 50, Math.max(0, patientUntil - Date.now())));
+      const wait = Math.min(putOff + 50, patience);
+      await pause(wait);
+      patience -= wait + this.options.quietMs;
       quietSince = Date.now();
     }
     if (this.watch.overran) this.tell('it does more than is looked at of one page; what came after is not listed');

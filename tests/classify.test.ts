@@ -292,11 +292,11 @@ it('puts a scan back in the queue when its worker is asked to stop, and another 
       address: `http://clean.skerrysound.localhost:${world.web.port}/`,
     })
   ).body.id;
-  await ines.call('POST', `/sites/${busy}/scans`, {});
+  await ines.call('POST', `/sites/${busy}/scans`, { pages: 1 });
   const second = await startWorker(world.config);
-  const { body } = await ines.call('POST', `/sites/${siteId}/scans`, {});
+  const { body } = await ines.call('POST', `/sites/${siteId}/scans`, { pages: 1 });
   const state = async () => (await ines.call('GET', `/runs/${body.run.id}`)).body.state;
   await expect.poll(state).toBe('running');
   await second.stop();
-  await expect.poll(state, { timeout: 60_000 }).toBe('done');
+  await expect.poll(state, { timeout: 100_000 }).toBe('done');
 });

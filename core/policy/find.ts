@@ -1,3 +1,4 @@
+import { RECORD_ASKED } from '../consent/choice-history';
 import type { BannerTexts } from '../texts/index';
 import type { DeclaredPurpose } from './declaration';
 import { type InventoryWords, inventoryParts } from './inventory';
@@ -9,11 +10,12 @@ const FEWEST_ITEMS = 10;
 /** Marks the form by which a reader looks for something; it needs a server, or the embed's script, to answer. */
 const FINDER = 'data-douane-find';
 
-/** What is stored, narrowed to what somebody looks for, below a form that asks what. */
+/** What is stored, narrowed to what somebody looks for, below a form that asks what, and takes `record` along. */
 export function foundParts(
   purposes: readonly DeclaredPurpose[],
   find: string,
   texts: InventoryWords & Pick<BannerTexts, 'search' | 'noneFound'>,
+  record?: string,
 ): Element[] {
   const items = purposes.flatMap(({ services }) => services.flatMap((service) => service.items));
   if (items.length < FEWEST_ITEMS) return inventoryParts(purposes, texts);
@@ -24,7 +26,11 @@ export function foundParts(
     ...(found.length > 0 && { hidden: '' }),
   });
   const field = element('input', [], { type: 'search', name: 'find', value: find, 'aria-label': texts.search });
-  const form = element('form', [field, ' ', element('button', texts.search), none], { role: 'search', [FINDER]: '' });
+  const along =
+    record === undefined ? [] : [element('input', [], { type: 'hidden', name: RECORD_ASKED, value: record })];
+  const form = element('form', [field, ' ', element('button', texts.search), ...along, none], {
+    ...{ role: 'search', [FINDER]: '' },
+  });
   return [form, ...found];
 }
 

@@ -26,6 +26,8 @@ export interface LiveFacts {
   version: { number: number; from: string } | null;
   /** What its reader looks for in the list of what is stored; absent: where nothing could answer. */
   find?: string;
+  /** By which record he asks what he chose, which he would lose by asking for something else. */
+  record?: string;
 }
 
 /** Marks what the embed fills in from the visitor's own browser; it has no place where no gate runs. */
@@ -59,8 +61,8 @@ const LIVE: Readonly<Record<LiveBlock, (facts: LiveFacts) => Element[]>> = {
     declaration.purposes
       .flatMap(({ services }) => services)
       .flatMap((service) => [element('h3', service.name), ...serviceFacts(service, texts)]),
-  items: ({ declaration: { purposes }, texts, find }) =>
-    find === undefined ? inventoryParts(purposes, texts) : foundParts(purposes, find, texts),
+  items: ({ declaration: { purposes }, texts, find, record }) =>
+    find === undefined ? inventoryParts(purposes, texts) : foundParts(purposes, find, texts, record),
   rights: ({ regimes, words, spoken }) =>
     regimes.flatMap((regime) => {
       const { rights, requestDays } = regime;

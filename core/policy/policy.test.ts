@@ -168,6 +168,28 @@ describe('a list that is searched', () => {
   });
 });
 
+it('leads a reader who sees what he chose on with his record, and nobody else', () => {
+  const of = releaseOf((setup) => {
+    setup.banner.languages = ['en', 'de'];
+    setup.services[0]!.items = Array.from({ length: 12 }, (_, i) => ({ kind: 'cookie' as const, name: `og_${i}` }));
+  });
+  const choice = { record: '3f0f6c3e-0000-4000-8000-000000000001', release: 1, atSeconds: 1e9, purposes: {} };
+  const led = (choices: (typeof choice)[]) => {
+    const version = { number: 1, from: '2026-11-26' };
+    const page = documentAs(
+      ...([cookiePolicy(of, 'en'), of, 'en', version, 'html'] as const),
+      (other) => `p.${other}.html`,
+      { find: '', choices },
+    );
+    return [
+      /<a href="(p\.de[^"]*)"/.exec(page)?.[1],
+      /<input type="hidden" name="record" value="([^"]*)"/.exec(page)?.[1],
+    ];
+  };
+  expect(led([choice])).toEqual([`p.de.html?record=${choice.record}`, choice.record]);
+  expect(led([])).toEqual(['p.de.html', undefined]);
+});
+
 describe('what a release changes in what is read', () => {
   const changed = (change: (setup: Setup) => void, language = 'en') =>
     changedReading(release.setup, releaseOf(change).setup, language, '2026-11-26');

@@ -1,4 +1,4 @@
-import type { PastChoice } from '../consent/choice-history';
+import { type PastChoice, RECORD_ASKED } from '../consent/choice-history';
 import { lookUpLanguage } from '../language/index';
 import { compileRelease, type Release } from '../release/release';
 import { type Answers, type Audience, noAnswers } from './answers';
@@ -69,11 +69,12 @@ const liveFacts = (
   release: Release,
   language: string,
   version: VersionFacts,
-  find?: string,
+  asked: Pick<LiveFacts, 'find' | 'record'> = {},
 ): LiveFacts => {
   const spoken = policyWords(language) ? language : 'en';
   return {
-    ...{ language, spoken, answers, version, find },
+    ...{ language, spoken, answers, version },
+    ...asked,
     words: policyWords(spoken)!,
     site: release.setup.site,
     regimes: regimesOf(release.setup, release.compiledOn),
@@ -107,7 +108,7 @@ export function policyDocument(
 ): Document {
   const near = lookUpLanguage(language, Object.keys(content.languages)) ?? content.source;
   const { title, blocks, untranslated = [] } = content.languages[near]!;
-  const facts = liveFacts(content.answers, release, language, version, find);
+  const facts = liveFacts(content.answers, release, language, version, { find, record: choices[0]?.record });
   const foreign = new Set(untranslated);
   const parts = blocks.flatMap((block): Element[] => {
     const made = richElements([block], (what) => liveParts(what, facts));
@@ -165,7 +166,9 @@ export function documentAs(
       const others = setup.banner.languages.filter((one) => one !== language);
       const { site, banner } = setup;
       const frame = { language, site, face: banner.face, history: reading.history };
-      const languages = others.map((one) => [one, addressOf(one)] as const);
+      const [standing] = reading.choices ?? [];
+      const along = standing ? `?${RECORD_ASKED}=${standing.record}` : '';
+      const languages = others.map((one) => [one, addressOf(one) + along] as const);
       return documentPage({ title, parts }, { ...frame, languages });
     }
     case 'md':

@@ -31,7 +31,7 @@ const remindersSchema = z.strictObject({
 
 /** Who agreed to what at a site, as those see it who look after it. References come in bodies, never in addresses. */
 export function agreementRoutes(context: ServerContext): Router {
-  const { db } = context;
+  const { db, config } = context;
   const router = Router();
   const agreeing = async (req: Request): Promise<AgreeingSite> => {
     const { organisationId, id, key } = await siteOf(context, req);
@@ -45,7 +45,7 @@ export function agreementRoutes(context: ServerContext): Router {
       countAgreements(db, site),
       agreementSettings(db, site),
     ]);
-    answer<AgreementOverview>(res, { ...shares, records, reminders });
+    answer<AgreementOverview>(res, { ...shares, records, reminders, canMail: config.smtpUrl !== null });
   });
 
   router.get('/sites/:siteId/agreements/over-time', async (req, res) => {

@@ -84,7 +84,7 @@ export function policyRoutes(context: ServerContext): Router {
     ]);
     answer<PolicyList>(res, {
       ...source,
-      ...{ slipped, colleagues, you, hosted: release && gateBase(release.setup) },
+      ...{ slipped, colleagues, you, canMail: config.smtpUrl !== null, hosted: release && gateBase(release.setup) },
       policies: policies.map((policy) => {
         const own = versions.filter(({ policyId }) => policyId === policy.id);
         const states = statesOf(own);

@@ -123,6 +123,12 @@ export function Trouble({ error }: { error: unknown }) {
   );
 }
 
+/** Said wherever letters are promised and none can be sent. */
+export function NoMail({ canMail }: { canMail: boolean }) {
+  if (canMail) return null;
+  return <p className="text-held">No mail server is set (DOUANE_SMTP), so no mail can leave.</p>;
+}
+
 const MOST_PROBLEMS = 8;
 
 /** Fields that the server found at fault, each with what would be right. */

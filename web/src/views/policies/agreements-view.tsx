@@ -7,7 +7,7 @@ import { Link } from 'react-router';
 import { call, fieldsAtFault } from '../../api/client';
 import * as queries from '../../api/queries';
 import { NumberRow } from '../../ui/fields';
-import { Button, Code, Empty, Finding, ListAndDocket, Section, Trouble } from '../../ui/parts';
+import { Button, Code, Empty, Finding, ListAndDocket, NoMail, Section, Trouble } from '../../ui/parts';
 import { useSite } from '../site-frame';
 import { OnePerson } from './one-person';
 import { PoliciesLinks } from './policies-links';
@@ -110,7 +110,7 @@ function Ledger() {
   return <b className="text-slipped">, which is broken at record {data.brokenAt}.</b>;
 }
 
-function Reminders({ overview: { reminders } }: { overview: AgreementOverview }) {
+function Reminders({ overview: { reminders, canMail } }: { overview: AgreementOverview }) {
   const site = useSite();
   const client = useQueryClient();
   const [next, setNext] = useState(reminders);
@@ -126,6 +126,7 @@ function Reminders({ overview: { reminders } }: { overview: AgreementOverview })
       <p className="mb-1 text-ink2">
         Of what must be answered, to those whose address the site gave. It is forgotten after.
       </p>
+      <NoMail canMail={canMail} />
       <NumberRow
         label="Every"
         unit="days"

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { call, fieldsAtFault } from '../../api/client';
 import { Choices } from '../../ui/fields';
-import { Button, FieldProblems, Section, Trouble } from '../../ui/parts';
+import { Button, FieldProblems, NoMail, Section, Trouble } from '../../ui/parts';
 import { useSite } from '../site-frame';
 import { FindingList } from './finding-list';
 import { usePolicy } from './policy-frame';
@@ -77,6 +77,7 @@ export function HandIn() {
         ))}
         <p className="text-ink2">Nobody: it is approved by handing it in.</p>
       </fieldset>
+      {reviewers.length > 0 && <NoMail canMail={list.canMail} />}
       {reviewers.length > 0 && (
         <label className="mt-2 block">
           <span className="text-ink2">By</span>

@@ -2,7 +2,7 @@ import type { PolicyVersionHead } from '@douane/api';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call, fieldsAtFault } from '../../api/client';
-import { Ago, Button, Section, Trouble } from '../../ui/parts';
+import { Ago, Button, NoMail, Section, Trouble } from '../../ui/parts';
 import { useSite } from '../site-frame';
 import { usePolicy } from './policy-frame';
 
@@ -52,6 +52,7 @@ export function Reviewing({ version: { number, reviews, state } }: { version: Po
           </li>
         ))}
       </ul>
+      {waits && <NoMail canMail={list.canMail} />}
       {waits && others.length > 0 && (
         <p className="mt-1 flex items-center gap-2">
           <select aria-label="Another reviewer" value={other} onChange={(event) => setOther(event.target.value)}>

@@ -3,7 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call, fieldsAtFault } from '../../api/client';
 import * as queries from '../../api/queries';
-import { Button, Code, Trouble } from '../../ui/parts';
+import { Button, Code, NoMail, Trouble } from '../../ui/parts';
 import { linesOf } from './plan-fields';
 
 /** Who is told of an alarm, and how. */
@@ -45,7 +45,7 @@ export function NoticesForm({ siteId }: { siteId: string }) {
         />
       </label>
       {problemOf('mail') && <p className="text-slipped">{problemOf('mail')}</p>}
-      {!data.canMail && <p className="text-held">No mail server is set (DOUANE_SMTP), so no mail can leave.</p>}
+      <NoMail canMail={data.canMail} />
       <label className="mt-2 block">
         By a signed message to this address
         <input
