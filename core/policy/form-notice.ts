@@ -1,6 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import { htmlText } from '../observe/plain-text';
+import { withFacts } from '../texts/keys';
 import type { Answers, DataUse } from './answers';
 import { policyWords, proposedIn } from './words/index';
 
@@ -24,7 +25,7 @@ export const usesToAsk = ({ uses }: Pick<Answers, 'uses'>): DataUse[] =>
 export function formNotice(use: DataUse, who: string, language: string, source: string, policy: string): FormNotice {
   const words = (policyWords(language) ?? policyWords('en'))!;
   const told = (answer: string) => proposedIn(words, answer) ?? answer;
-  const sentence = words.form.agree(who, lower(told(use.what)), lower(told(use.why)));
+  const sentence = withFacts(words.form.agree, { who, what: lower(told(use.what)), why: lower(told(use.why)) });
   const own = [use.what, use.why].some((answer) => proposedIn(words, answer) === null);
   const id = `consent-${use.id}`;
   return {

@@ -1,6 +1,7 @@
 import type { ResolvedRegime } from '../regimes/types';
 import type { BannerContent } from '../release/banner-content';
 import type { Setup } from '../setup/types';
+import { withFacts } from '../texts/keys';
 import type { Answers } from './answers';
 import { CHOICE_FRAGMENT } from './choice-fragment';
 import type { Declaration } from './declaration';
@@ -69,12 +70,12 @@ const LIVE: Readonly<Record<LiveBlock, (facts: LiveFacts) => Element[]>> = {
       const { answer } = requestDays.value;
       if (rights.value.length === 0) return [];
       return [
-        element('p', words.rightsUnder(lawOf(regime, words, spoken))),
+        element('p', withFacts(words.rightsUnder, { place: lawOf(regime, words, spoken) })),
         element(
           'ul',
           rights.value.map((right) => element('li', words.right[right])),
         ),
-        ...(answer === null ? [] : [element('p', words.answerDays(answer))]),
+        ...(answer === null ? [] : [element('p', withFacts(words.answerDays, { days: String(answer) }))]),
       ];
     }),
   // Says which choice stands, and opens it: at once where the gate runs, elsewhere on the site.

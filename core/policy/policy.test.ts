@@ -58,10 +58,10 @@ it.each([
   ['fr', undefined, 'Japon : selon le droit applicable, vous pouvez :'],
   ['de', undefined, 'Japan: Nach dem dort geltenden Recht können Sie:'],
   // Not among the languages that policies speak, and marked as what it is.
-  ['ar', 'en', 'Japan: under the law that applies there, you may:'],
+  ['th', 'en', 'Japan: under the law that applies there, you may:'],
 ])('in %s tells rights by where the law goes, marked as %s', (language, marked, words) => {
   const of = releaseOf((setup) => {
-    setup.banner.languages = ['en', 'de', 'fr', 'ar'];
+    setup.banner.languages = ['en', 'de', 'fr', 'th'];
     setup.regions.regimes = ['jp', 'us'];
   });
   const rights = { title: 'T', blocks: [live('rights', 'rights')] };

@@ -1,4 +1,6 @@
+import { withFacts } from '../../texts/keys';
 import { h, live, p } from '../rich/build';
+import type { PolicyWords } from '../words/index';
 import type { Section } from './section';
 
 /** What the document is. */
@@ -6,8 +8,10 @@ export const intro: Section = {
   id: 'intro',
   blocks: ({ kind, answers, setup, words }) => {
     const { name } = setup.site;
-    const says = words.intro[kind];
-    return says ? [p('intro', says(name, answers.controller.name || name))] : [];
+    const who = answers.controller.name || name;
+    return kind in words.intro
+      ? [p('intro', withFacts(words.intro[kind as keyof PolicyWords['intro']], { site: name, who }))]
+      : [];
   },
 };
 
@@ -52,8 +56,5 @@ export const changes: Section = {
 export const terms: Section = {
   id: 'terms',
   blocks: ({ words }) =>
-    Object.entries(words.terms).flatMap(([id, [heading, text]]) => [
-      h(`terms.${id}.h`, heading),
-      p(`terms.${id}`, text),
-    ]),
+    Object.entries(words.terms).flatMap(([id, { title, text }]) => [h(`terms.${id}.h`, title), p(`terms.${id}`, text)]),
 };

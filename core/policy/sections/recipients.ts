@@ -1,3 +1,4 @@
+import { withFacts } from '../../texts/keys';
 import { h, live, p, ul } from '../rich/build';
 import { transfersOf } from '../third-countries';
 import type { Section } from './section';
@@ -23,7 +24,7 @@ export const transfers: Section = {
   blocks: ({ answers, setup, language, words }) => {
     const countries = new Intl.DisplayNames(language, { type: 'region' });
     const lines = transfersOf(setup.services, answers).map(({ name, country, safeguard }) =>
-      words.transfer[safeguard ?? 'unsaid'](name, countries.of(country) ?? country),
+      withFacts(words.transfer[safeguard ?? 'unsaid'], { name, country: countries.of(country) ?? country }),
     );
     return [
       h('transfers.h', words.transfers),

@@ -1,3 +1,4 @@
+import { withFacts } from '../../texts/keys';
 import { strictestChildAge } from '../facts';
 import { h, live, p } from '../rich/build';
 import type { Section } from './section';
@@ -7,7 +8,8 @@ export const rights: Section = {
   id: 'rights',
   blocks: ({ answers: { rightsUrl, controller }, words }) => {
     const { page, mail, unsaid } = words.rightsHow;
-    const how = rightsUrl ? page(rightsUrl) : controller.email ? mail(controller.email) : unsaid;
+    const { email } = controller;
+    const how = withFacts(rightsUrl ? page : email ? mail : unsaid, { url: rightsUrl, email });
     return [h('rights.h', words.rights), p('rights.how', how), live('rights', 'rights')];
   },
 };
@@ -18,7 +20,9 @@ export const complaint: Section = {
   blocks: ({ answers: { authority }, regimes, words }) => {
     const known = [...new Set(regimes.map((regime) => regime.authority.value.name))];
     const names = authority.name ? `${authority.name}${authority.url && ` (${authority.url})`}` : known.join('; ');
-    return names ? [h('complaint.h', words.complaint), p('complaint', words.complaintTo(names))] : [];
+    return names
+      ? [h('complaint.h', words.complaint), p('complaint', withFacts(words.complaintTo, { name: names }))]
+      : [];
   },
 };
 
@@ -26,8 +30,8 @@ export const complaint: Section = {
 export const children: Section = {
   id: 'children',
   blocks: ({ answers: { children: told }, regimes, words, said }) => {
-    const age = strictestChildAge(regimes);
-    const text = told.directed ? words.childrenFor(age) : words.childrenNot(age);
+    const age = String(strictestChildAge(regimes));
+    const text = withFacts(told.directed ? words.childrenFor : words.childrenNot, { age });
     return [h('children.h', words.children), p('children', text, said('children', told.means))];
   },
 };

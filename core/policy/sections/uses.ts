@@ -1,4 +1,5 @@
 import type { Setup } from '../../setup/types';
+import { withFacts } from '../../texts/keys';
 import { purposeWords } from '../../texts/purposes';
 import { h, p } from '../rich/build';
 import type { Section } from './section';
@@ -22,12 +23,14 @@ export const uses: Section = {
           h(`uses.${id}.h`, named, 3),
           p(
             `uses.${id}`,
-            what && say.what(said(what)),
-            source === 'others' ? say.source.others(said(from)) : say.source[source],
+            what && withFacts(say.what, { what: said(what) }),
+            source === 'others' && said(from)
+              ? withFacts(say.source.others, { from: said(from) })
+              : say.source[source === 'others' ? 'othersUnsaid' : source],
             basis && say.basis[basis],
-            basis === 'interest' && interest && say.interest(said(interest)),
-            basis === 'interest' && balance && say.balance(said(balance)),
-            retention && say.retention(said(retention)),
+            basis === 'interest' && interest && withFacts(say.interest, { interest: said(interest) }),
+            basis === 'interest' && balance && withFacts(say.balance, { balance: said(balance) }),
+            retention && withFacts(say.retention, { time: said(retention) }),
             must && saidIn(`uses.${id}`, must),
           ),
         ];

@@ -1,19 +1,8 @@
-import { READS, type TimeUnit } from '../../words/index';
+import { longestIn } from '../../words/lengths';
 import { byHand, cut } from '../parts';
 import type { PolicyRule } from '../types';
 
 const DAY = 86_400;
-const SECONDS: Record<TimeUnit, number> = {
-  hour: 3_600,
-  day: DAY,
-  week: 7 * DAY,
-  month: 30.5 * DAY,
-  year: 365.25 * DAY,
-};
-const UNITS = (Object.keys(SECONDS) as TimeUnit[]).map(
-  (unit) => [READS.map(({ units }) => units[unit]).join('|'), SECONDS[unit]] as const,
-);
-const DURATION = new RegExp(`(\\d{1,4})[\\s-]+(${UNITS.map(([forms]) => forms).join('|')})\\b`, 'giu');
 
 export const lifetimeAsTold: PolicyRule = {
   id: 'lifetime-as-told',
@@ -32,13 +21,10 @@ export const lifetimeAsTold: PolicyRule = {
     return byHand(of)
       .filter(({ words }) => /cookie/i.test(words))
       .flatMap(({ words }) => {
-        const told = Math.max(0, ...[...words.matchAll(DURATION)].map(([, n, unit]) => Number(n) * secondsOf(unit!)));
-        // A year has 365 days or 366, a month 28 to 31.
+        const told = longestIn(words);
+        // A month may have 28 days or 31.
         if (told === 0 || lives <= told * 1.02) return [];
         return [{ what: `"${cut(words)}", but ${longest!.name} lives ${Math.round(lives / DAY)} days` }];
       });
   },
 };
-
-const secondsOf = (unit: string): number =>
-  UNITS.find(([forms]) => new RegExp(`^(${forms})$`, 'iu').test(unit))?.[1] ?? 0;

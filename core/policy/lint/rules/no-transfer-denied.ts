@@ -1,9 +1,9 @@
 import { transfersOf } from '../../third-countries';
-import { READS } from '../../words/index';
+import { reading } from '../../words/index';
 import { byHand, cut, TELLS } from '../parts';
 import type { PolicyRule } from '../types';
 
-const DENIES = new RegExp(READS.map(({ denies }) => denies).join('|'), 'iu');
+const DENIES = reading('denies');
 
 export const noTransferDenied: PolicyRule = {
   id: 'no-transfer-denied',

@@ -1,10 +1,10 @@
 import { POLICY_KINDS } from '../../kinds/ids';
-import { READS } from '../../words/index';
+import { reading } from '../../words/index';
 import { byHand, cut } from '../parts';
 import type { PolicyRule } from '../types';
 
 const GAP = new RegExp(
-  `\\b(TODO|TBD|XXX+|lorem ipsum)\\b|\\[(…|\\.{2,}|[^\\]]{0,40}(${READS.map(({ gap }) => gap).join('|')})[^\\]]{0,20})\\]|_{4,}`,
+  `\\b(TODO|TBD|XXX+|lorem ipsum)\\b|\\[(…|\\.{2,}|[^\\]]{0,40}(${reading('gap').source})[^\\]]{0,20})\\]|_{4,}`,
   'iu',
 );
 
