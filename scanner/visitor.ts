@@ -52,10 +52,12 @@ const ROUTE_MS = 2_000;
  */
 const LEAVING = { looks: 33, everyMs: 60 };
 /**
- * How long a patient visitor waits in all, while a page is quiet, for what it has put off. What it takes meanwhile to do
- * what was due does not count, up to as long again: a page on a slow machine is not left earlier in its course.
+ * How long is waited in all, while a page is quiet, for what it has put off by no more than that: by a patient visitor, and
+ * by others, who would leave before what is sent in a bundle. What it takes meanwhile to do what was due does not count, up
+ * to as long again, so that a page on a slow machine is not left earlier in its course.
  */
 const PATIENCE_MS = 8_000;
+const BRIEF_MS = 1_000;
 
 /** How long it may take to read again what a page's server sent. */
 const BODY_MS = 2_000;
@@ -181,7 +183,7 @@ export class Visitor {
       // Not for `load`: one picture that never comes would hold the whole page.
       await this.page.waitForLoadState('domcontentloaded', { timeout: Math.max(1, deadline - Date.now()) });
       await this.scrollThrough();
-      await this.settle(signal, { patient });
+      await this.settle(signal, { patienceMs: patient ? PATIENCE_MS : BRIEF_MS });
     } catch (cause) {
       const message = String((cause as Error).message);
       const last = documents().at(-1);
@@ -287,13 +289,16 @@ export class Visitor {
   }
 
   /**
-   * Waits until nothing has been under way for a while, or long enough; then lists what has not answered. `patient`: also
-   * for what the page has put off, as tags that start late are.
+   * Waits until nothing has been under way for a while, or long enough; then lists what has not answered. `patienceMs`: how
+   * long also for what the page has put off, as tags that start late are.
    */
-  async settle(signal?: AbortSignal, how: { patient?: boolean; stayMs?: number } = {}): Promise<void> {
+  async settle(
+    signal?: AbortSignal,
+    { patienceMs = 0, stayMs }: { patienceMs?: number; stayMs?: number } = {},
+  ): Promise<void> {
     const silent = this.options.silentHosts;
-    const stayUntil = Date.now() + (how.stayMs ?? this.options.stayMs ?? 0);
-    let patience = how.patient ? PATIENCE_MS : 0;
+    const stayUntil = Date.now() + (stayMs ?? this.options.stayMs ?? 0);
+    let patience = patienceMs;
     const within = (ms: number) => Math.max(stayUntil, Date.now() + ms) + this.options.settleTimeoutMs;
     const last = within(2 * patience);
     let end = within(patience);
@@ -308,7 +313,7 @@ export class Visitor {
       if (Date.now() < stayUntil || Date.now() - quietSince < this.options.quietMs) continue;
       if (patience <= 0 || this.broken) break;
       end = Math.min(last, within(patience));
-      const putOff = await this.watch.putOffMs();
+      const putOff = await this.watch.putOffMs(patienceMs);
       // What was due while it was asked has begun something.
       if (stirred()) continue;
       if (putOff === 0) break;

@@ -132,46 +132,6 @@ export function installHooks(bindingName: string): void {
     );
   };
 
-  // What a page puts off, so that whoever waits for it to be quiet knows what is still to come. Of what was put off by
-  // something put off only the first is counted: pages ask their servers again and again so.
-  const due = new Map<unknown, number>();
-  const { setTimeout: putOff, clearTimeout: callOff } = globalThis;
-  let depth = 0;
-  const later = function (this: unknown, act: unknown, ms?: number, ...args: unknown[]) {
-    const own = depth;
-    const counts = own < 2 && Number(ms) > 0 && Number(ms) <= 8000 && due.size < 500;
-    if (!counts || typeof act !== 'function') return (putOff as (...all: unknown[]) => unknown)(act, ms, ...args);
-    const id = (putOff as (...all: unknown[]) => unknown)(
-      function (this: unknown, ...given: unknown[]) {
-        due.delete(id);
-        const before = depth;
-        depth = own + 1;
-        try {
-          return act.apply(this, given);
-        } finally {
-          depth = before;
-        }
-      },
-      ms,
-      ...args,
-    );
-    due.set(id, now() + Number(ms));
-    return id;
-  };
-  globalThis.setTimeout = later as unknown as typeof setTimeout;
-  globalThis.clearTimeout = ((id: number) => {
-    due.delete(id);
-    callOff(id);
-  }) as typeof clearTimeout;
-  Object.defineProperty(globalThis, `${bindingName}t`, {
-    value: () => {
-      let last = 0;
-      const at = now();
-      for (const one of due.values()) last = last > one - at ? last : one - at;
-      return last;
-    },
-  });
-
   const removeItem = Storage.prototype.removeItem;
   Storage.prototype.removeItem = function (key: string) {
     removeItem.call(this, key);

@@ -22,6 +22,7 @@ import { type KeptName, keptOf } from './kept';
 import { OutsideRequests } from './outside';
 import { PageSession } from './page-session';
 import { PutOff } from './put-off';
+import { countPutOff } from './put-off-hook';
 import { removedAtOnce, storedKey } from './removed-again';
 import { Budget, placeIn, readReport } from './reports';
 import { RequestBook, type SeenRequest } from './requests';
@@ -92,7 +93,8 @@ export class PageWatch {
     await session.send('Runtime.enable');
     await session.send('DOMStorage.enable');
     await session.send('Runtime.addBinding', { name: binding });
-    await session.send('Page.addScriptToEvaluateOnNewDocument', { source: `(${installHooks})('${binding}')` });
+    const source = `(${installHooks})('${binding}');(${countPutOff})('${binding}t')`;
+    await session.send('Page.addScriptToEvaluateOnNewDocument', { source });
     return watch;
   }
 
@@ -204,8 +206,8 @@ export class PageWatch {
   }
 
   /** See `PutOff`. */
-  putOffMs(): Promise<number> {
-    return this.putOff.dueInMs();
+  putOffMs(mostMs: number): Promise<number> {
+    return this.putOff.dueInMs(mostMs);
   }
 
   /** Takes from the page what would leave it or hold it up: printing, other windows. */

@@ -1,8 +1,7 @@
 import type { PageSession } from './page-session';
 
-/** Frames that are asked what they have put off, and the longest that counts. */
+/** Frames that are asked what they have put off. */
 const MOST_FRAMES_ASKED = 12;
-const LONGEST_PUT_OFF_MS = 8_000;
 
 /** Knows where the scripts of a page and its frames run, and what they have put off. */
 export class PutOff {
@@ -20,16 +19,22 @@ export class PutOff {
   }
 
   /**
-   * Milliseconds until the last thing is due that the page or a frame of it has put off, in so far as that was done by
-   * the page itself and not by something it had put off before: what does so again and again is never done.
+   * Milliseconds until the last thing is due that the page or a frame of it has put off by no more than `mostMs` in all,
+   * in so far as that was done by the page itself and not by something it had put off before: what does so again and again
+   * is never done.
    */
-  async dueInMs(): Promise<number> {
+  async dueInMs(mostMs: number): Promise<number> {
     let most = 0;
     for (const contextId of [...this.worlds].slice(-MOST_FRAMES_ASKED)) {
-      const asked = { expression: `globalThis['${this.binding}t']?.()`, contextId, returnByValue: true, timeout: 500 };
+      const asked = {
+        expression: `globalThis['${this.binding}t']?.(${mostMs})`,
+        contextId,
+        returnByValue: true,
+        timeout: 500,
+      };
       const answer = await this.session.send('Runtime.evaluate', asked).catch(() => null); // the frame has gone
       const ms = Number(answer?.result.value ?? 0);
-      if (ms > most && ms <= LONGEST_PUT_OFF_MS) most = ms;
+      if (ms > most && ms <= mostMs) most = ms;
     }
     return most;
   }
