@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { FIRST_PREVIOUS_HASH, hashRecord } from '../consent/index';
 import { newSetup } from '../setup/index';
 import { rulesOf } from '../setup/site-rules';
+import { SHIPPED } from '../texts/shipped';
 import {
   AGREEMENT_LANGUAGES,
   type AgreementBody,
@@ -11,6 +12,7 @@ import {
   ageAlone,
   agreementWords,
   brokenAt,
+  letterOf,
   pendingOf,
   standings,
 } from './index';
@@ -84,14 +86,17 @@ it('a ledger that was changed says where', () => {
   expect(brokenAt([records[0]!, records[2]!], FIRST_PREVIOUS_HASH)).toBe(2);
 });
 
+it('speaks every language that banners are shipped in', () => {
+  expect(Object.keys(AGREEMENT_LANGUAGES).sort()).toEqual(Object.keys(SHIPPED).sort());
+});
+
 describe.each(Object.entries(AGREEMENT_LANGUAGES))('in %s', (tag, words) => {
   it('the letters name the site, what is asked and where to answer', () => {
-    for (const { subject, text } of [
-      words.reminder('Ferries', 'Terms', 'LINK'),
-      words.guardianLetter('Ferries', 'Terms', 'LINK'),
-    ]) {
+    for (const letter of [words.reminder, words.guardianLetter]) {
+      const { subject, text } = letterOf(letter, { site: 'Ferries', titles: 'Terms', link: 'LINK' });
       expect(subject).toMatch(/^Ferries/);
-      for (const part of ['Ferries', 'Terms', 'LINK']) expect(text.join('\n')).toContain(part);
+      for (const part of ['Ferries', 'Terms', 'LINK']) expect(text).toContain(part);
+      expect(subject + text).not.toMatch(/[{}]/);
     }
   });
 

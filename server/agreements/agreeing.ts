@@ -6,6 +6,7 @@ import {
   type AskedPolicy,
   ageAlone,
   agreementWords,
+  letterOf,
   type PolicyStanding,
   standings,
   titleIn,
@@ -209,6 +210,6 @@ export async function askGuardian(
   const { language, words } = agreementWords([kept.language ?? 'en']);
   const titles = policies.map(({ policy }) => titleIn(policy, language)).join(', ');
   const link = `${config.publicUrl}/g/${site.key}/guardian?token=${token}`;
-  const { subject, text } = words.guardianLetter(name, titles, link);
-  await sendMail(config.smtpUrl, { from: config.mailFrom, to: mail, subject, text: text.join('\n\n') });
+  const letter = letterOf(words.guardianLetter, { site: name, titles, link });
+  await sendMail(config.smtpUrl, { from: config.mailFrom, to: mail, ...letter });
 }

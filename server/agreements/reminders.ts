@@ -1,4 +1,4 @@
-import { agreementWords, titleIn } from '@douane/core/agreements';
+import { agreementWords, letterOf, titleIn } from '@douane/core/agreements';
 import type { Config } from '../config';
 import { duePersons, noteReminded } from '../db/agreements.sql';
 import type { Db } from '../db/db';
@@ -26,8 +26,8 @@ export async function remindWaiting(db: Db, config: Pick<Config, 'publicUrl' | '
     // Noted first: who gets no letter now is asked again after the same time, and nobody gets two.
     await noteReminded(db, due, person, false);
     try {
-      const { subject, text } = words.reminder(name, titles.join(', '), link);
-      await sendMail(config.smtpUrl, { from: config.mailFrom, to: mail!, subject, text: text.join('\n\n') });
+      const letter = letterOf(words.reminder, { site: name, titles: titles.join(', '), link });
+      await sendMail(config.smtpUrl, { from: config.mailFrom, to: mail!, ...letter });
     } catch (error) {
       console.error(`reminder: ${(error as Error).message}`);
     }

@@ -1,6 +1,8 @@
 import { type AgreementWords, agreementWords, type PolicyStanding, pendingOf, titleIn } from '@douane/core/agreements';
+import { directionOf } from '@douane/core/language';
 import { htmlText } from '@douane/core/observe';
 import { pageStyle } from '@douane/core/policy';
+import { withFacts } from '@douane/core/texts';
 import { type Request, type Response, Router, urlencoded } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { z } from 'zod';
@@ -183,7 +185,7 @@ function tickForm(
     const wrong = must.has(policy.name);
     const problem = wrong ? `<p id="p${i}" role="alert">${htmlText(words.tickMust)}</p>` : '';
     const marks = `${ticked.has(policy.name) ? ' checked' : ''}${wrong ? ` aria-invalid="true" aria-describedby="p${i}"` : ''}`;
-    return `<fieldset><legend>${htmlText(title)}</legend><p>${htmlText(policy.must ? words.must : words.may)}. <a href="/g/${htmlText(served.site.key)}/policies/${htmlText(policy.name)}" target="_blank" rel="noopener">${htmlText(words.read)}: ${htmlText(title)}</a></p><label><input type="checkbox" name="agree" value="${htmlText(policy.name)}"${marks}> ${htmlText(words.agree(title))}</label>${problem}</fieldset>`;
+    return `<fieldset><legend>${htmlText(title)}</legend><p>${htmlText(policy.must ? words.must : words.may)}. <a href="/g/${htmlText(served.site.key)}/policies/${htmlText(policy.name)}" target="_blank" rel="noopener">${htmlText(words.read)}: ${htmlText(title)}</a></p><label><input type="checkbox" name="agree" value="${htmlText(policy.name)}"${marks}> ${htmlText(withFacts(words.agree, { title }))}</label>${problem}</fieldset>`;
   });
   return `<form method="post">${hidden}${rows.join('')}<p class="acts"><button>${htmlText(words.save)}</button><button name="none" value="1">${htmlText(words.refuse)}</button></p></form>`;
 }
@@ -208,6 +210,6 @@ function show(res: Response, { words, language, served, body, back }: Screen, st
     })
     .type('text/html; charset=utf-8')
     .send(
-      `<!doctype html><html lang="${language}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${htmlText(words.title)}, ${htmlText(site.name)}</title><style>${pageStyle(banner.face)}${STYLE}</style></head><body><header><a href="${htmlText(site.address)}">${htmlText(site.name)}</a></header><main><h1>${htmlText(words.title)}</h1>${text}</main></body></html>`,
+      `<!doctype html><html lang="${language}" dir="${directionOf(language)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${htmlText(words.title)}, ${htmlText(site.name)}</title><style>${pageStyle(banner.face)}${STYLE}</style></head><body><header><a href="${htmlText(site.address)}">${htmlText(site.name)}</a></header><main><h1>${htmlText(words.title)}</h1>${text}</main></body></html>`,
     );
 }
