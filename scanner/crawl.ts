@@ -72,6 +72,7 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
     silentHosts: new SilentHosts(),
   };
   const scripts: ScriptsRead = new Map();
+  const stayedFor = new Set<string>();
   const excerpted = new Set(
     (options.resume ?? []).flatMap(({ items }) => items.filter((item) => item.excerpt).map(itemKey)),
   );
@@ -122,6 +123,7 @@ export async function scanSite(target: string, options: ScanOptions = {}): Promi
       plan,
       visiting,
       excerpted,
+      stayedFor,
       scripts,
       families: options.families,
       recipe,

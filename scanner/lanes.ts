@@ -26,6 +26,8 @@ export interface LaneOptions {
   visiting: VisitorOptions;
   /** Items of which an excerpt of their script was taken; grows. */
   excerpted: Set<string>;
+  /** See `VisitPageOptions`. */
+  stayedFor: Set<string>;
   /** Scripts read on earlier pages; grows. */
   scripts: ScriptsRead;
   families?: FamilySettings;
@@ -84,6 +86,7 @@ class Lane {
       record = await visitPage(visitor, url, {
         steps: plan.steps,
         first: this.scan.isFirst(url),
+        stayedFor: this.options.stayedFor,
         explore: plan.explore,
         host: this.scan.host,
         afterYes,

@@ -23,6 +23,8 @@ export interface VisitPageOptions {
   excerpted: Set<string>;
   /** The first of its family of pages: stayed on until it is truly quiet, and explored if the plan says so. */
   first: boolean;
+  /** Hosts for whose scripts a visitor stayed until a page was truly quiet; grows. A page that brings a new one is stayed on. */
+  stayedFor: Set<string>;
   explore: boolean;
   /** Scripts read on earlier pages; grows. */
   scripts: ScriptsRead;
@@ -38,7 +40,7 @@ export interface VisitPageOptions {
 /** Visits one page as far as a visitor would: to its end, through the user's steps, and away again. */
 export async function visitPage(visitor: Visitor, url: string, options: VisitPageOptions): Promise<PageRecord> {
   const begin = Date.now();
-  const result = await visitor.goto(url, options.signal, options.first);
+  const result = await visitor.goto(url, options.signal, staysFor(visitor, options));
   const page: ScannedPage = { url, status: result.status, seconds: 0, outcome: result.outcome };
   let links: string[] = [];
   let shape = '';
@@ -92,6 +94,21 @@ export async function visitPage(visitor: Visitor, url: string, options: VisitPag
     ...(look && { look }),
     problems: [...visitor.problems, ...fold.flooded().map(floodWords)],
     ownHosts: counted ? visitor.watch.ownHosts() : [],
+  };
+}
+
+/** Whether to stay until the page is truly quiet, asked while it loads: what it brings may come late. */
+function staysFor(
+  visitor: Visitor,
+  { first, stayedFor }: Pick<VisitPageOptions, 'first' | 'stayedFor'>,
+): () => boolean {
+  let stays = first;
+  return () => {
+    for (const host of visitor.scriptHosts()) {
+      stays ||= !stayedFor.has(host);
+      stayedFor.add(host);
+    }
+    return stays;
   };
 }
 

@@ -173,8 +173,11 @@ export class Visitor {
     return visitor;
   }
 
-  /** Loads a page and waits until it is quiet; see `settle`. Never throws for what a page does. */
-  async goto(url: string, signal?: AbortSignal, patient = false): Promise<PageOutcome> {
+  /**
+   * Loads a page and waits until it is quiet; see `settle`. `patient`: whether to stay for what is late; it is asked as long
+   * as the visit lasts. Never throws for what a page does.
+   */
+  async goto(url: string, signal?: AbortSignal, patient = () => false): Promise<PageOutcome> {
     const deadline = Date.now() + this.options.loadTimeoutMs;
     const documents = () => this.watch.requests.all.filter((request) => request.kind === 'document');
     this.watch.requests.askFor(url);
@@ -183,7 +186,7 @@ export class Visitor {
       // Not for `load`: one picture that never comes would hold the whole page.
       await this.page.waitForLoadState('domcontentloaded', { timeout: Math.max(1, deadline - Date.now()) });
       await this.scrollThrough();
-      await this.settle(signal, { patienceMs: patient ? PATIENCE_MS : BRIEF_MS });
+      await this.settle(signal, { patienceMs: () => (patient() ? PATIENCE_MS : BRIEF_MS) });
     } catch (cause) {
       const message = String((cause as Error).message);
       const last = documents().at(-1);
@@ -273,6 +276,11 @@ export class Visitor {
     return { url, atMs, at, html: html.slice(0, MOST_MARKUP), headers };
   }
 
+  /** Hosts whose scripts were asked for so far. */
+  scriptHosts(): Set<string> {
+    return new Set(this.watch.requests.all.filter(({ kind }) => kind === 'script').map(({ url }) => new URL(url).host));
+  }
+
   /** Scrolls to the end screen by screen, so that what loads on coming into sight does, wherever it stands. */
   private async scrollThrough(): Promise<void> {
     const scroll = async (most: number) => {
@@ -294,32 +302,34 @@ export class Visitor {
    */
   async settle(
     signal?: AbortSignal,
-    { patienceMs = 0, stayMs }: { patienceMs?: number; stayMs?: number } = {},
+    { patienceMs = () => 0, stayMs }: { patienceMs?: () => number; stayMs?: number } = {},
   ): Promise<void> {
     const silent = this.options.silentHosts;
     const stayUntil = Date.now() + (stayMs ?? this.options.stayMs ?? 0);
-    let patience = patienceMs;
-    const within = (ms: number) => Math.max(stayUntil, Date.now() + ms) + this.options.settleTimeoutMs;
-    const last = within(2 * patience);
-    let end = within(patience);
+    let waited = 0;
+    const left = () => patienceMs() - waited;
+    const started = Date.now();
+    const last = () => Math.max(stayUntil, started + 2 * patienceMs()) + this.options.settleTimeoutMs;
+    let calmAt = started;
+    const end = () => Math.min(last(), Math.max(stayUntil, calmAt + left()) + this.options.settleTimeoutMs);
     const { requests } = this.watch;
     let quietSince = Date.now();
     let known = requests.all.length;
     const stirred = () => requests.open(silent) > 0 || requests.all.length !== known;
-    while (Date.now() < end && !signal?.aborted) {
+    while (Date.now() < end() && !signal?.aborted) {
       await pause(40);
       if (stirred()) quietSince = Date.now();
       known = requests.all.length;
       if (Date.now() < stayUntil || Date.now() - quietSince < this.options.quietMs) continue;
-      if (patience <= 0 || this.broken) break;
-      end = Math.min(last, within(patience));
-      const putOff = await this.watch.putOffMs(patienceMs);
+      if (left() <= 0 || this.broken) break;
+      calmAt = Date.now();
+      const putOff = await this.watch.putOffMs(patienceMs());
       // What was due while it was asked has begun something.
       if (stirred()) continue;
       if (putOff === 0) break;
-      const wait = Math.min(putOff + 50, patience);
+      const wait = Math.min(putOff + 50, left());
       await pause(wait);
-      patience -= wait + this.options.quietMs;
+      waited += wait + this.options.quietMs;
       quietSince = Date.now();
     }
     if (this.watch.overran) this.tell('it does more than is looked at of one page; what came after is not listed');
