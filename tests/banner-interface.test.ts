@@ -270,22 +270,6 @@ it('takes over what another site has, part by part, and says what is wrong with 
   await page.getByText(/bad.json: purposes/).waitFor();
 });
 
-it('keeps what is typed as a save ends', async () => {
-  await go('/words');
-  await shown().waitFor();
-  const heading = page.getByLabel('Heading', { exact: true });
-  await heading.fill('');
-  await heading.focus();
-  const typed = 'abcdefgh';
-  for (const letter of typed) {
-    const read = page.waitForResponse((one) => one.url().endsWith('/draft') && one.request().method() === 'GET');
-    await page.keyboard.type(letter); // as what was saved before has just been read again
-    await read;
-  }
-  await expect.poll(() => heading.inputValue()).toBe(typed);
-  await expect.poll(async () => (await banner()).texts.en.title).toBe(typed);
-});
-
 it('takes in what a colleague saved of the same part meanwhile, and loses nothing that was typed', async () => {
   await go('/words');
   await shown().waitFor();
