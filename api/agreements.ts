@@ -34,7 +34,8 @@ export interface AgreementOverview {
   persons: number;
   records: number;
   shares: AgreementShare[];
-  reminders: { days: number; most: number };
+  /** How it asks: reminders every so many days and at most so often, and whether our screen asks for an age. */
+  settings: { reminders: { days: number; most: number }; asksAge: boolean };
   canMail: boolean;
 }
 

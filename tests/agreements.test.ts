@@ -197,6 +197,36 @@ describe('a child', () => {
     expect(await standing({ age: 15 })).toEqual(['guardian']);
   });
 
+  it('whose age the site does not tell is asked for it by our screen, where that is wished, and it is not kept', async () => {
+    const settings = { reminders: { days: 7, most: 3 }, asksAge: true };
+    await ines.call('PUT', `/sites/${siteId}/agreements/settings`, settings);
+    const { screen } = await asked.standing({ person, language: 'en' });
+    const page = await open(screen!, true);
+    await expectAccessible(page, 'the screen that asks for an age');
+    // Nobody gets past it, not by sending what the next form would send.
+    const ticket = new URL(screen!).searchParams.get('ticket')!;
+    const past = await fetch(screen!, { method: 'POST', body: new URLSearchParams({ ticket, agree: 'terms' }) });
+    expect([past.status, await past.text()]).toEqual([422, expect.stringContaining('Your age in years')]);
+    await page.getByLabel('Country you live in').selectOption('DE');
+    await page.getByLabel('Your age in years').fill('twelve');
+    await page.getByRole('button', { name: 'Go on' }).click();
+    await page.getByText('Choose a country, and give your age in whole years.').waitFor();
+    expect(await page.getByLabel('Country you live in').inputValue()).toBe('DE');
+    await page.getByLabel('Your age in years').fill('12');
+    await page.getByRole('button', { name: 'Go on' }).click();
+    await page.getByText('needs the agreement of a parent or guardian first').waitFor();
+    await page.context().close();
+    expect(await standing()).toEqual(['guardian']);
+    const { rows } = await world.db.query('SELECT p::text AS all FROM agreement_person p WHERE country = $1', ['DE']);
+    expect(rows.map(({ all }) => all).join()).not.toMatch(/\b12\b/);
+
+    const told = await asked.standing({ person: `${person}.2`, age: 30, country: 'DE', language: 'en' });
+    const next = await open(told.screen!);
+    await next.getByRole('checkbox').waitFor(); // asked for nothing that is known
+    await next.context().close();
+    await ines.call('PUT', `/sites/${siteId}/agreements/settings`, { ...settings, asksAge: false });
+  });
+
   it('of sixteen needs none', async () => {
     expect(await standing({ age: 16, country: 'DE' })).toEqual(['pending']);
   });

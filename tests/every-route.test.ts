@@ -195,7 +195,7 @@ it('somebody of another organisation sees and changes nothing, whatever ids he k
       decision: 'agreed',
       reason: 'r',
     },
-    '/sites/:siteId/agreements/reminders': { days: 3, most: 1 },
+    '/sites/:siteId/agreements/settings': { reminders: { days: 3, most: 1 }, asksAge: true },
     '/sites/:siteId/policies/order': { order: [ids.policyId] },
     '/sites/:siteId/policies/:policyId': { name: 'theirs', agree: 'must', places: [], history: true },
     '/sites/:siteId/policies/:policyId/draft': { revision: 1, draft: policy },

@@ -74,6 +74,7 @@ beforeAll(async () => {
     '0022_policies',
     '0023_review_letters',
     '0024_review_letters_failed',
+    '0025_age_asked',
   ]);
   db = openPool(urls.databaseUrl);
   const { rows } = await db.query('SELECT id FROM organisation');

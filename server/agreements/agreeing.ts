@@ -103,6 +103,24 @@ export async function askFor(db: Db, site: AgreeingSite, told: ToldPerson): Prom
   return standing;
 }
 
+/** Whether our screen has to ask for an age before anything else, since the site told none. */
+export async function lacksAge(db: Db, site: AgreeingSite, { person, policies }: PersonStanding): Promise<boolean> {
+  if (person.ageTold || !policies.some(({ standing }) => standing === 'pending')) return false;
+  return (await agreementSettings(db, site)).asksAge;
+}
+
+/** Takes an age in years and a country of residence as somebody gives them. Only what follows from the age is kept. */
+export async function takeAge(
+  db: Db,
+  site: AgreeingSite,
+  { person, audience }: Pick<AgreementPerson, 'person' | 'audience'>,
+  { age, country }: { age: number; country: string },
+): Promise<void> {
+  const release = await releaseInForce(db, site.organisationId, site.siteId);
+  if (!release) throw new Problem(409, 'Nothing is published at this site yet');
+  await keepPerson(db, site, { person, audience, country, byGuardian: age < aloneFrom(release, country) });
+}
+
 /** Without a country the law of all that the site serves that is strictest counts. */
 function aloneFrom({ rules, compiledOn }: Release, country: string | undefined): number {
   if (country) return ageAlone(country, rules, compiledOn);

@@ -17,29 +17,35 @@ interface Row {
 const SELECT = `SELECT body, previous_hash AS "previousHash", hash FROM agreement_record`;
 const toRecord = ({ body, previousHash, hash }: Row): AgreementRecord => ({ ...body, previousHash, hash });
 
-/** The site's key for references of persons, and how it reminds. */
+/** How a site asks accounts: how often it reminds who has not answered, and whether our screen asks for an age. */
+export interface AgreementSettings {
+  reminders: { days: number; most: number };
+  asksAge: boolean;
+}
+
+/** The site's key for references of persons, and how it asks. */
 export async function agreementSettings(
   db: Queryable,
   { organisationId, siteId }: AgreementsOf,
-): Promise<{ key: Buffer; reminders: { days: number; most: number } }> {
+): Promise<AgreementSettings & { key: Buffer }> {
   const { rows } = await db.query(
-    'SELECT agreement_key AS key, agreement_reminders AS reminders FROM site WHERE organisation_id = $1 AND id = $2',
+    `SELECT agreement_key AS key, agreement_reminders AS reminders, agreement_asks_age AS "asksAge"
+     FROM site WHERE organisation_id = $1 AND id = $2`,
     [organisationId, siteId],
   );
   return rows[0];
 }
 
-/** How often somebody who has not answered is reminded: every so many days, and at most so often. */
-export async function saveReminders(
+/** Reminders go every so many days, and at most so often. */
+export async function saveAgreementSettings(
   db: Queryable,
   { organisationId, siteId }: AgreementsOf,
-  reminders: { days: number; most: number },
+  { reminders, asksAge }: AgreementSettings,
 ): Promise<void> {
-  await db.query('UPDATE site SET agreement_reminders = $3 WHERE organisation_id = $1 AND id = $2', [
-    organisationId,
-    siteId,
-    asJson(reminders),
-  ]);
+  await db.query(
+    'UPDATE site SET agreement_reminders = $3, agreement_asks_age = $4 WHERE organisation_id = $1 AND id = $2',
+    [organisationId, siteId, asJson(reminders), asksAge],
+  );
 }
 
 /** Appends answers to a site's ledger; the caller holds the site. One whose id is there already is given back as it stands. */
@@ -164,9 +170,14 @@ export interface AgreementPerson {
   language: string | null;
   country: string | null;
   byGuardian: boolean;
+  /** Somebody said how old the person is. */
+  ageTold: boolean;
   mail: string | null;
   reminded: number;
 }
+
+const PERSON =
+  'person, audience, language, country, by_guardian AS "byGuardian", age_told AS "ageTold", mail, reminded';
 
 /** Keeps whom a site asks about; what it does not tell stays as it was. */
 export async function keepPerson(
@@ -176,11 +187,13 @@ export async function keepPerson(
 ): Promise<AgreementPerson> {
   const { person, audience, language = null, country = null, byGuardian = null, mail = null } = told;
   const { rows } = await db.query<AgreementPerson>(
-    `INSERT INTO agreement_person AS p (organisation_id, site_id, person, audience, language, country, by_guardian, mail)
-     VALUES ($1, $2, $3, $4, $5, $6, coalesce($7, false), $8)
+    `INSERT INTO agreement_person AS p
+       (organisation_id, site_id, person, audience, language, country, by_guardian, mail, age_told)
+     VALUES ($1, $2, $3, $4, $5, $6, coalesce($7, false), $8, $7::boolean IS NOT NULL)
      ON CONFLICT (site_id, person) DO UPDATE SET audience = $4, language = coalesce($5, p.language),
-       country = coalesce($6, p.country), by_guardian = coalesce($7, p.by_guardian), mail = coalesce($8, p.mail)
-     RETURNING person, audience, language, country, by_guardian AS "byGuardian", mail, reminded`,
+       country = coalesce($6, p.country), by_guardian = coalesce($7, p.by_guardian), mail = coalesce($8, p.mail),
+       age_told = p.age_told OR $7::boolean IS NOT NULL
+     RETURNING ${PERSON}`,
     [organisationId, siteId, person, audience, language, country, byGuardian, mail],
   );
   return rows[0]!;
@@ -193,7 +206,7 @@ export async function personOfSite(
   person: string,
 ): Promise<AgreementPerson | null> {
   const { rows } = await db.query<AgreementPerson>(
-    `SELECT person, audience, language, country, by_guardian AS "byGuardian", mail, reminded FROM agreement_person
+    `SELECT ${PERSON} FROM agreement_person
      WHERE organisation_id = $1 AND site_id = $2 AND person = $3`,
     [organisationId, siteId, person],
   );
@@ -206,7 +219,7 @@ export async function duePersons(
 ): Promise<(AgreementPerson & AgreementsOf & { key: string; agreementKey: Buffer })[]> {
   const { rows } = await db.query(
     `SELECT p.organisation_id AS "organisationId", p.site_id AS "siteId", s.key, s.agreement_key AS "agreementKey", p.person,
-       p.audience, p.language, p.country, p.by_guardian AS "byGuardian", p.mail, p.reminded
+       p.audience, p.language, p.country, p.by_guardian AS "byGuardian", p.age_told AS "ageTold", p.mail, p.reminded
      FROM agreement_person p JOIN site s ON s.id = p.site_id
      WHERE p.mail IS NOT NULL AND p.reminded < (s.agreement_reminders->>'most')::int
        AND coalesce(p.reminded_at, p.first_at) < now() - (s.agreement_reminders->>'days')::int * interval '1 day'

@@ -10,7 +10,7 @@ import { pseudonym } from '../agreements/pseudonym';
 import { sharesOf, sharesOverTime } from '../agreements/shares';
 import { answer } from '../answer';
 import type { ServerContext } from '../context';
-import { agreementSettings, countAgreements, saveReminders } from '../db/agreements.sql';
+import { agreementSettings, countAgreements, saveAgreementSettings } from '../db/agreements.sql';
 import { Problem } from '../problems';
 import { bodyOf } from './body';
 import { personOf } from './session';
@@ -24,9 +24,12 @@ const onBehalfSchema = z.strictObject({
   decision: z.enum(['agreed', 'declined', 'withdrawn']),
   reason: z.string().trim().min(1, 'why it is done on behalf of somebody else').max(500),
 });
-const remindersSchema = z.strictObject({
-  days: z.number().int().min(1, 'at least a day').max(365, 'at most a year'),
-  most: z.number().int().min(0).max(10, 'at most ten times'),
+const settingsSchema = z.strictObject({
+  reminders: z.strictObject({
+    days: z.number().int().min(1, 'at least a day').max(365, 'at most a year'),
+    most: z.number().int().min(0).max(10, 'at most ten times'),
+  }),
+  asksAge: z.boolean(),
 });
 
 /** Who agreed to what at a site, as those see it who look after it. References come in bodies, never in addresses. */
@@ -40,12 +43,17 @@ export function agreementRoutes(context: ServerContext): Router {
 
   router.get('/sites/:siteId/agreements', async (req, res) => {
     const site = await agreeing(req);
-    const [shares, records, { reminders }] = await Promise.all([
+    const [shares, records, { reminders, asksAge }] = await Promise.all([
       sharesOf(db, site),
       countAgreements(db, site),
       agreementSettings(db, site),
     ]);
-    answer<AgreementOverview>(res, { ...shares, records, reminders, canMail: config.smtpUrl !== null });
+    answer<AgreementOverview>(res, {
+      ...shares,
+      records,
+      settings: { reminders, asksAge },
+      canMail: config.smtpUrl !== null,
+    });
   });
 
   router.get('/sites/:siteId/agreements/over-time', async (req, res) => {
@@ -90,14 +98,14 @@ export function agreementRoutes(context: ServerContext): Router {
     res.status(204).end();
   });
 
-  router.put('/sites/:siteId/agreements/reminders', async (req, res) => {
-    const reminders = bodyOf(remindersSchema, req);
+  router.put('/sites/:siteId/agreements/settings', async (req, res) => {
+    const settings = bodyOf(settingsSchema, req);
     const actor = actorOf(req);
     const siteId = siteIdOf(req);
-    await perform(db, actor, 'set-agreement-reminders', async (tx) => {
+    await perform(db, actor, 'set-agreements', async (tx) => {
       await heldSite(tx, actor, siteId);
-      await saveReminders(tx, { organisationId: actor.organisationId, siteId }, reminders);
-      return { result: undefined, siteId, facts: reminders, tell: [{ siteId, what: 'agreements' }] };
+      await saveAgreementSettings(tx, { organisationId: actor.organisationId, siteId }, settings);
+      return { result: undefined, siteId, facts: settings, tell: [{ siteId, what: 'agreements' }] };
     });
     res.status(204).end();
   });

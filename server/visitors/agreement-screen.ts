@@ -1,6 +1,7 @@
 import { type AgreementWords, agreementWords, type PolicyStanding, pendingOf, titleIn } from '@douane/core/agreements';
 import { directionOf } from '@douane/core/language';
 import { htmlText } from '@douane/core/observe';
+import { COUNTRIES } from '@douane/core/places';
 import { pageStyle } from '@douane/core/policy';
 import { withFacts } from '@douane/core/texts';
 import { type Request, type Response, Router, urlencoded } from 'express';
@@ -11,8 +12,10 @@ import {
   answerFor,
   answersTo,
   askGuardian,
+  lacksAge,
   type PersonStanding,
   standingOf,
+  takeAge,
 } from '../agreements/agreeing';
 import { readTicket } from '../agreements/pseudonym';
 import type { ServerContext } from '../context';
@@ -39,7 +42,7 @@ interface Screen {
  * Whoever comes is known by a signed link alone, which names nobody.
  */
 export function agreementScreen(context: ServerContext): Router {
-  const { db, served, config } = context;
+  const { db, served, config, placeOf } = context;
   const router = Router();
   const limit = rateLimit({
     ...MOST_SENT,
@@ -76,7 +79,11 @@ export function agreementScreen(context: ServerContext): Router {
     const standing = await standingOf(db, site, ticket.person);
     const { words, language } = wanted(req, at, standing.person.language);
     const screen = { words, language, served: at, back: ownPlace(at, ticket.to) };
-    show(res, { ...screen, body: questions(standing, screen, String(req.query.ticket)) });
+    const ticketSent = String(req.query.ticket);
+    const body = (await lacksAge(db, site, standing))
+      ? ageForm(screen, ticketSent, { country: placeOf(req).split('-')[0]! })
+      : questions(standing, screen, ticketSent);
+    show(res, { ...screen, body });
   });
 
   router.post('/:key/agree', limit, form, async (req, res) => {
@@ -97,6 +104,15 @@ export function agreementScreen(context: ServerContext): Router {
         );
       await askGuardian(db, config, site, at.release.setup.site.name, { person: ticket.person, mail: mail.data });
       return show(res, { ...screen, body: said(words.guardianAsked, screen) });
+    }
+    if (await lacksAge(db, site, standing)) {
+      const told = ageSchema.safeParse(sent);
+      if (!told.success) {
+        const given = { country: sent.country ?? '', age: sent.age };
+        return show(res, { ...screen, body: ageForm(screen, sent.ticket, given) }, 422);
+      }
+      await takeAge(db, site, standing.person, told.data);
+      return res.redirect(303, `${req.baseUrl}/${site.key}/agree?ticket=${encodeURIComponent(sent.ticket)}`);
     }
     const open = pendingOf(standing.policies);
     const ticked = new Set([sent.agree ?? []].flat());
@@ -149,6 +165,18 @@ const sentSchema = z.object({
   agree: names,
   none: z.string().optional(),
   guardian: z.string().max(320).optional(),
+  age: z.string().max(10).optional(),
+  country: z.string().max(10).optional(),
+});
+/** Where somebody lives, and how old he is in whole years. */
+const ageSchema = z.object({
+  age: z
+    .string()
+    .trim()
+    .regex(/^\d{1,3}$/)
+    .transform(Number)
+    .pipe(z.number().max(130)),
+  country: z.string().refine((code) => COUNTRIES.some((one) => one.code === code)),
 });
 const guardianSchema = z.object({ token: z.string().max(100).default(''), agree: names, none: z.string().optional() });
 
@@ -168,6 +196,23 @@ function questions(
   const open = pendingOf(policies);
   if (open.length === 0) return said(words.allDone, { words, ...screen });
   return `<p>${htmlText(words.lead)}</p>${tickForm(open, { words, ...screen }, hidden, problems)}`;
+}
+
+/** Asked before anything else where the site told no age. `age`: what was given and is none. */
+function ageForm(
+  { words, language }: Frame,
+  ticket: string,
+  { country, age }: { country: string; age?: string },
+): string {
+  const names = new Intl.DisplayNames(language, { type: 'region' });
+  const options = COUNTRIES.map(({ code, name }) => ({ code, name: names.of(code) ?? name }))
+    .sort((a, b) => a.name.localeCompare(b.name, language))
+    .map(
+      ({ code, name }) => `<option value="${code}"${code === country ? ' selected' : ''}>${htmlText(name)}</option>`,
+    );
+  const wrong = age === undefined ? '' : `<p id="wrong" role="alert">${htmlText(words.ageWrong)}</p>`;
+  const marks = wrong ? ' aria-invalid="true" aria-describedby="wrong"' : '';
+  return `<p>${htmlText(words.ageLead)}</p><form method="post"><input type="hidden" name="ticket" value="${htmlText(ticket)}"><label for="country">${htmlText(words.ageCountry)}</label><select id="country" name="country" required><option value=""></option>${options.join('')}</select><label for="age">${htmlText(words.ageYears)}</label><input id="age" name="age" inputmode="numeric" required autocomplete="off" size="4" value="${htmlText(age ?? '')}"${marks}>${wrong}<p><button>${htmlText(words.ageGoOn)}</button></p></form>`;
 }
 
 const guardianForm = (policies: readonly PolicyStanding[], screen: Frame, token: string): string =>
@@ -193,7 +238,7 @@ function tickForm(
 const said = (text: string, { words, back, served }: Frame): string =>
   `<p>${htmlText(text)}</p><p><a href="${htmlText(back ?? served.release.setup.site.address)}">${htmlText(words.back)}</a></p>`;
 
-const STYLE = `fieldset{border:1px solid;margin:0 0 1rem;padding:.5rem 1rem}legend{font-weight:700}form label{display:block;padding-block:.4rem}input[type=checkbox]{width:1.2rem;height:1.2rem;vertical-align:-.2rem}input[type=email]{font:inherit;padding:.4rem;width:100%;max-width:24rem;box-sizing:border-box}button{font:inherit;padding:.5rem 1rem;cursor:pointer}.acts{display:flex;flex-wrap:wrap;gap:.75rem}[role=alert]{font-weight:700;border-inline-start:4px solid;padding-inline-start:.6rem}`;
+const STYLE = `fieldset{border:1px solid;margin:0 0 1rem;padding:.5rem 1rem}legend{font-weight:700}form label{display:block;padding-block:.4rem}input[type=checkbox]{width:1.2rem;height:1.2rem;vertical-align:-.2rem}input[type=email],select{font:inherit;padding:.4rem;width:100%;max-width:24rem;box-sizing:border-box}#age{font:inherit;padding:.4rem}button{font:inherit;padding:.5rem 1rem;cursor:pointer}.acts{display:flex;flex-wrap:wrap;gap:.75rem}[role=alert]{font-weight:700;border-inline-start:4px solid;padding-inline-start:.6rem}`;
 
 function show(res: Response, { words, language, served, body, back }: Screen, status = 200): void {
   const { site, banner } = served.release.setup;

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { call, fieldsAtFault } from '../../api/client';
 import * as queries from '../../api/queries';
-import { NumberRow } from '../../ui/fields';
+import { NumberRow, TickRow } from '../../ui/fields';
 import { Button, Code, Empty, Finding, ListAndDocket, NoMail, Section, Trouble } from '../../ui/parts';
 import { useSite } from '../site-frame';
 import { OnePerson } from './one-person';
@@ -28,7 +28,7 @@ export function AgreementsView() {
       docket={
         <>
           <OnePerson />
-          <Reminders overview={data} />
+          <HowItAsks overview={data} />
         </>
       }
     >
@@ -110,19 +110,29 @@ function Ledger() {
   return <b className="text-slipped">, which is broken at record {data.brokenAt}.</b>;
 }
 
-function Reminders({ overview: { reminders, canMail } }: { overview: AgreementOverview }) {
+function HowItAsks({ overview: { settings, canMail } }: { overview: AgreementOverview }) {
   const site = useSite();
   const client = useQueryClient();
-  const [next, setNext] = useState(reminders);
+  const [next, setNext] = useState(settings);
   const save = useMutation({
-    mutationFn: () => call('PUT', `/sites/${site.id}/agreements/reminders`, next),
+    mutationFn: () => call('PUT', `/sites/${site.id}/agreements/settings`, next),
     onSuccess: () => client.invalidateQueries({ queryKey: ['agreements', site.id] }),
   });
   const problems = fieldsAtFault(save.error);
   const problemOf = (field: string) => problems.find(({ path }) => path === field)?.message;
-  const dirty = next.days !== reminders.days || next.most !== reminders.most;
+  const { reminders, asksAge } = next;
+  const dirty = JSON.stringify(next) !== JSON.stringify(settings);
   return (
-    <Section title="Reminders by mail">
+    <Section title="How accounts are asked">
+      <TickRow
+        label="Our screen asks for age and country of residence where the site told no age"
+        checked={asksAge}
+        onChange={(asks) => setNext({ ...next, asksAge: asks })}
+      />
+      <p className="mt-1 mb-2 text-ink2">
+        Whoever is too young there to agree alone needs a parent or guardian first. The age itself is not kept.
+      </p>
+      <h3 className="caps">Reminders by mail</h3>
       <p className="mb-1 text-ink2">
         Of what must be answered, to those whose address the site gave. It is forgotten after.
       </p>
@@ -130,16 +140,16 @@ function Reminders({ overview: { reminders, canMail } }: { overview: AgreementOv
       <NumberRow
         label="Every"
         unit="days"
-        value={next.days}
-        problem={problemOf('days')}
-        onChange={(days) => setNext({ ...next, days })}
+        value={reminders.days}
+        problem={problemOf('reminders.days')}
+        onChange={(days) => setNext({ ...next, reminders: { ...reminders, days } })}
       />
       <NumberRow
         label="At most"
         unit="times"
-        value={next.most}
-        problem={problemOf('most')}
-        onChange={(most) => setNext({ ...next, most })}
+        value={reminders.most}
+        problem={problemOf('reminders.most')}
+        onChange={(most) => setNext({ ...next, reminders: { ...reminders, most } })}
       />
       {problems.length === 0 && <Trouble error={save.error} />}
       {dirty && (
