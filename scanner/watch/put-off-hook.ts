@@ -15,6 +15,7 @@ export function countPutOff(name: string): void {
   const counting = (putOff: Act) =>
     function (this: unknown, act: unknown, ms: unknown, ...args: unknown[]) {
       const [own, sum] = [depth, spent + Number(ms)];
+      // For what is put off by more than 8 s no visitor stays.
       if (typeof act !== 'function' || own > 1 || !(Number(ms) > 0) || sum > 8000 || due.size >= 500)
         return putOff(act, ms, ...args);
       const id = putOff(

@@ -154,7 +154,7 @@ export function policyRoutes({
   }
   return router;
 
-  /** What the reader chose, by the number of his record; nobody else has that number, and the page leads on without it. */
+  /** What the reader chose, by the number of his record; nobody else has that number, and only the page's own search and languages lead on with it. */
   async function choicesTold(req: Request, { site }: Served): Promise<PastChoice[]> {
     const record = z.uuid().safeParse(req.query[RECORD_ASKED]);
     if (!record.success) return [];
