@@ -17,26 +17,38 @@ const INSERTED = 5000;
 type Cookie = Parameters<BrowserContext['addCookies']>[0][number];
 type Visit = Record<'load' | 'first_paint' | 'thread', number>;
 
+/** What is measured of a page, with whom it is compared, and what the figures are called. */
+const PAIRS = [
+  ['page_cost', 'file', 'empty'],
+  ['inline_page_cost', 'inline', 'none'],
+  // What the browser takes for having a policy at all, put in force by one line: no gate that has one costs less.
+  ['policy_alone_page_cost', 'policy', 'none'],
+] as const;
+
 /**
  * What the gate adds to a page of 400 parts for a visitor who chose before: as a file beside an empty one in its place,
- * and inline beside none. Visits take turns, so what else the machine does falls on both. Load and first paint with the
- * processor slowed four times; the time that the page's main thread computes is measured unslowed, where waiting does not
- * count, and multiplied. Then how much longer it takes, by each build, when a script puts 5,000 elements in.
+ * and inline beside none; on a page of words and pictures, and on one with a script in each part. Visits take turns, so
+ * what else the machine does falls on both. Load and first paint with the processor slowed four times; the time that the
+ * page's main thread computes is measured unslowed, where waiting does not count, and multiplied. Then how much longer it
+ * takes, by each build, when a script puts 5,000 elements in.
  */
 export async function benchPageCost(root: string): Promise<void> {
   const site = await serveSite(root);
   const browser = await chromium.launch({ executablePath: chromiumPath(), args: ['--no-sandbox'] });
   try {
-    for (const choice of ['refused', 'agreed'] as const) {
+    for (const [choice, scripts] of [
+      ['refused', ''],
+      ['agreed', ''],
+      ['refused', '-scripts'],
+    ] as const) {
       const cookie = cookieOf(site.address, choice === 'agreed');
-      for (const [name, ours, theirs] of [
-        ['page_cost', 'file', 'empty'],
-        ['inline_page_cost', 'inline', 'none'],
-      ] as const) {
-        const added = await pairs(async (means) => visited(browser, cookie, `${site.address}/${means}`), ours, theirs);
-        say(`gate.${name}_ms_${choice}`, median(added.map(({ load }) => load)), 'ms', 1);
-        say(`gate.${name}_first_paint_ms_${choice}`, median(added.map((one) => one.first_paint)), 'ms', 1);
-        say(`gate.${name}_thread_ms_${choice}`, median(added.map(({ thread }) => thread)), 'ms', 1);
+      for (const [name, ours, theirs] of PAIRS) {
+        const visit = async (means: string) => visited(browser, cookie, `${site.address}/${means}${scripts}`);
+        const added = await pairs(visit, ours, theirs);
+        const of = `${choice}${scripts.replace('-', '_')}`;
+        say(`gate.${name}_ms_${of}`, median(added.map(({ load }) => load)), 'ms', 1);
+        say(`gate.${name}_first_paint_ms_${of}`, median(added.map((one) => one.first_paint)), 'ms', 1);
+        say(`gate.${name}_thread_ms_${of}`, median(added.map(({ thread }) => thread)), 'ms', 1);
       }
     }
     for (const means of ['file', 'alone']) {
@@ -65,7 +77,10 @@ async function pairs<K extends string>(
   return added;
 }
 
-/** A page of 400 parts at `/MEANS`: `file`, `alone` (a file that holds without policy), `inline`; `empty` and `none`. */
+/**
+ * A page of 400 parts at `/MEANS`, with a script in each at `/MEANS-scripts`: `file`, `alone` (a file that holds without
+ * policy), `inline`, `policy` (nothing but one); `empty` and `none`.
+ */
 async function serveSite(root: string): Promise<{ address: string; close(): void }> {
   const code = await loadGateCode(root);
   const files = new Map<string, string>([['empty.js', '']]);
@@ -74,6 +89,8 @@ async function serveSite(root: string): Promise<{ address: string; close(): void
     alone: () => '<script src="/g/s/script.js"></script>',
     empty: () => '<script src="/g/s/empty.js"></script>',
     inline: () => `<script data-place="DE">${files.get('policy.js')}</script>`,
+    policy: () =>
+      `<script>{const m=document.createElement('meta');m.httpEquiv='Content-Security-Policy';m.content="default-src 'self' 'unsafe-inline' 'unsafe-eval' data: blob:";document.head.append(m);m.remove()}</script>`,
     none: () => '',
   };
   const server = http
@@ -86,7 +103,9 @@ async function serveSite(root: string): Promise<{ address: string; close(): void
         'cache-control': 'no-store',
         'access-control-allow-origin': '*',
       });
-      res.end(script ?? (isPicture ? '<svg xmlns="http://www.w3.org/2000/svg"/>' : pageOf(head[name]?.() ?? '')));
+      const [means = '', scripts] = name.split('-');
+      const page = () => pageOf(head[means]?.() ?? '', scripts !== undefined);
+      res.end(script ?? (isPicture ? '<svg xmlns="http://www.w3.org/2000/svg"/>' : page()));
     })
     .listen(0, '127.0.0.1');
   await new Promise((done) => server.once('listening', done));
@@ -114,11 +133,11 @@ async function serveSite(root: string): Promise<{ address: string; close(): void
   };
 }
 
-const pageOf = (first: string): string =>
+const pageOf = (first: string, scripts: boolean): string =>
   `<!doctype html><html lang="en"><head>${first}<title>Parts</title><link rel="icon" href="data:,"></head><body>${Array.from(
     { length: 400 },
     (_, i) =>
-      `<section><h2>Part ${i}</h2><p>Some words of part ${i}.</p>${i % 20 === 0 ? `<img src="/i/${i}.svg" alt="">` : ''}<script>window.n = (window.n || 0) + 1</script></section>`,
+      `<section><h2>Part ${i}</h2><p>Some words of part ${i}.</p>${i % 20 === 0 ? `<img src="/i/${i}.svg" alt="">` : ''}${scripts ? '<script>window.n = (window.n || 0) + 1</script>' : ''}</section>`,
   ).join('')}</body></html>`;
 
 /** What the browser keeps of a visitor who agreed to all, or to nothing. */

@@ -25,21 +25,23 @@ export const jar: CookieJar = {
 /** The choice this browser keeps, or `null`. `cookies`: what was read of it already. */
 export const readChoice = (cookies = jar.read()): KeptChoice | null => choiceIn(cookies, Math.floor(Date.now() / 1000));
 
-/** What is kept for this tab under a key; `null` where it is nothing, or the browser closes its storage to us. */
-export function tabs(key: string): string | null {
-  try {
-    return sessionStorage.getItem(key);
-  } catch {
-    return null;
-  }
+/** The tab's own storage, taken before the gate puts its own in the place of it; none where the browser closes it to us. */
+let ofTab: Storage | undefined;
+try {
+  ofTab = sessionStorage;
+} catch {
+  // Each page knows as much as a first one.
 }
+
+/** What is kept for this tab under a key, if anything is. */
+export const tabs = (key: string): string | null | undefined => ofTab?.getItem(key);
 
 /** Keeps something for this tab, where the browser lets us; `null` forgets it. */
 export function keepInTab(key: string, value: string | null): void {
   try {
-    if (value === null) sessionStorage.removeItem(key);
-    else sessionStorage.setItem(key, value);
+    if (value === null) ofTab?.removeItem(key);
+    else ofTab?.setItem(key, value);
   } catch {
-    // Closed to us; the next page asks again.
+    // It is full; the next page asks again.
   }
 }

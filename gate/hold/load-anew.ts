@@ -8,7 +8,7 @@ let wouldLose = false;
 
 /** Watches for what a fresh page would lose. */
 export function watchInput(): void {
-  wouldLose = tabs(POSTED) !== null;
+  wouldLose = !!tabs(POSTED);
   keepInTab(POSTED, null);
   addEventListener(
     'input',

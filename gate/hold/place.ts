@@ -8,9 +8,8 @@ const TIMEOUT_MS = 3000;
 
 /** The visitor's place if this tab knows it already; `undefined`: it has to be asked for. */
 export function knownPlace(override: string | undefined): Place | null | undefined {
-  if (override !== undefined) return parsePlace(override);
-  const kept = tabs(KEY);
-  return kept === null ? undefined : parsePlace(kept);
+  const kept = override ?? tabs(KEY);
+  return typeof kept === 'string' ? parsePlace(kept) : undefined;
 }
 
 /** Asks for the visitor's place; `null` where it is unknown or no answer came in time. */

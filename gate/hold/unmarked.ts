@@ -1,9 +1,17 @@
-import { has } from '../native';
+import { has, setAttribute } from '../native';
 import { MARK } from './marked';
 import type { Permits } from './permits';
 
 /** What a browser may fetch, and run, ahead of need. */
 export const SPECULATION = 'script[type=speculationrules]';
+
+/** Where anything is held, makes speculation rules (HTML, section 7.6) a script of no kind that a browser knows. */
+export function stopRules(element: Element, permits: Permits): void {
+  if (!element.matches(SPECULATION) || !permits.holdsAny()) return;
+  // No page misses it.
+  element.remove();
+  setAttribute.call(element, 'type', MARK);
+}
 
 /**
  * Stops a tag that stands unmarked in the markup and that a policy holds less well: what is fetched ahead of need, and a
@@ -11,8 +19,7 @@ export const SPECULATION = 'script[type=speculationrules]';
  * rightly says that it slipped.
  */
 export function stopUnmarked(element: Element, permits: Permits): void {
-  // No page misses it.
-  if (element instanceof HTMLScriptElement && element.matches(SPECULATION) && permits.holdsAny()) element.remove();
+  stopRules(element, permits);
   if (!(element instanceof HTMLIFrameElement) || !has(element, 'src') || has(element, MARK)) return;
   const address = element.getAttribute('src')!;
   const mark = permits.holding(address);

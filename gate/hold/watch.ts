@@ -9,8 +9,8 @@ const SEEN = `${FRAMES},[${MARK}],${SPECULATION}`;
 /** How often is looked while the page is read and the browser holds, in ms: to no visitor it seems late. */
 const PACE_MS = 80;
 /**
- * How many pieces of a page are looked at as they come, where the browser holds. To be called at all, at each script of
- * it, is what costs: 0.13 ms with the processor slowed four times, 50 ms on a page of 400.
+ * How often is looked as pieces of the page come, where the browser holds. To be called at all, at each script of it, is
+ * what costs: 0.13 ms with the processor slowed four times, 50 ms on a page of 400 scripts.
  */
 const IN_TIME = 16;
 
@@ -18,9 +18,10 @@ const IN_TIME = 16;
  * Looks at what comes into the page, and only at that: holds what is not marked, lets go of what is and may. `onFrames`:
  * frames, or what may hold one, have come or gone.
  *
- * A page is read in hundreds of pieces, and to go through each as it comes costs more than all else the gate does. So
- * where nothing is to be kept from running by a look, since the browser's own policy does that, only the script that the
- * parser has come to is looked at in time, and that in the first pieces of the page; the rest a little later.
+ * A page is read in hundreds of pieces, and to be told of each costs more than all else the gate does: the browser makes
+ * a record of it, and hands over thousands in one call. So where nothing is to be kept from running by a look, since the
+ * browser's own policy does that, it is only told when something comes into the head, or the body itself, and that a few
+ * times; else it looks a little later.
  *
  * @param alone Where no policy holds beside the gate: what is to be done with each element as it comes, and again when its
  * style has changed.
@@ -49,10 +50,7 @@ export function watchPage(permits: Permits, alone: ((element: Element) => void) 
   };
   const observer = new MutationObserver((changes) => {
     if (!alone && document.readyState === 'loading') {
-      const { target, addedNodes } = changes.at(-1)!;
-      // Its text comes into a script after itself.
-      const script = target instanceof HTMLScriptElement ? target : addedNodes[0];
-      if (script instanceof HTMLScriptElement && script.hasAttributes()) look(script);
+      lookAround();
       if (++pieces > IN_TIME) observer.disconnect();
       return;
     }
@@ -69,14 +67,15 @@ export function watchPage(permits: Permits, alone: ((element: Element) => void) 
     }
     tell();
   });
-  const observe = () =>
-    observer.observe(document, { childList: true, subtree: true, ...(alone && { attributeFilter: ['style'] }) });
-  observe();
+  const observe = (node: Node, subtree = true) =>
+    observer.observe(node, { childList: true, subtree, ...(alone && { attributeFilter: ['style'] }) });
+  observe(alone ? document : document.head);
+  if (!alone) observe(document.documentElement, false);
   const beat = alone ? 0 : setInterval(lookAround, PACE_MS);
   // Now that all is there: also what has content.
   addEventListener('DOMContentLoaded', () => {
     clearInterval(beat);
-    observe();
+    observe(document);
     lookAround();
   });
 }

@@ -1,5 +1,7 @@
 import type { Way } from './types';
 
+const RULES = '{"prefetch":[{"urls":["__AT__.html"],"eagerness":"immediate"}]}';
+
 const way = (id: string, html: string): Way => ({ id: `markup ${id}`, html });
 
 /** What stands in the markup. */
@@ -57,6 +59,15 @@ export const MARKUP: Way[] = [
   way(
     'SVG filter',
     '<svg width="9" height="9"><filter id="f"><feImage href="__AT__.gif"/></filter><rect width="9" height="9" filter="url(#f)"/></svg>',
+  ),
+  way('speculation rules', `<script type="speculationrules">${RULES}</script>`),
+  way(
+    'speculation rules further down',
+    `<script>var early = 1</script><p>x</p><div><script type="speculationrules">${RULES}</script></div>`,
+  ),
+  way(
+    'speculation rules by script',
+    `<script>var early = 1</script><p>x</p><script>{ const e = document.createElement("script"); e.type = "speculationrules"; e.textContent = '${RULES}'; document.body.append(e) }</script>`,
   ),
   way('refresh', '<meta http-equiv="refresh" content="0;url=__AT__.html">'),
   way(

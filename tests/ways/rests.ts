@@ -22,6 +22,13 @@ export const AHEAD: Rest = {
   ],
 };
 
+/** Nothing of it runs either. */
+export const AS_READ: Rest = {
+  because:
+    'the browser prefetches as the parser comes to it; to be told of every piece of a body costs a page too much',
+  ways: inMarkup('speculation rules further down'),
+};
+
 export const SENT: Rest = {
   because: 'the page’s own server sends it in its answer',
   ways: own('link of the answer', 'style of the answer', 'cookie of the answer'),
@@ -80,7 +87,8 @@ export const ALONE: Rest[] = [
 export const REFUSED: Rest = {
   because: 'it was refused as a browser refuses it, and who asked has to ask again: on the next page at the latest',
   ways: [
-    ...inMarkup('form that sends itself'),
+    ...inMarkup('form that sends itself', 'speculation rules'),
+    ...inMarkup('speculation rules by script', 'speculation rules further down'),
     ...atRunTime(
       'event source',
       'form into a frame',

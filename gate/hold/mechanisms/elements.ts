@@ -1,5 +1,6 @@
 import { setAttribute } from '../../native';
 import type { Permits } from '../permits';
+import { stopRules } from '../unmarked';
 import { replace, type Undo } from './replace';
 
 /** On a frame whose address a script has set: the mark it waits for. */
@@ -15,7 +16,8 @@ export const FETCHING: Fetching[] = [[HTMLScriptElement, 'src'], [HTMLImageEleme
 
 /**
  * Elements that scripts of the page give an address: it is set only when that is granted, and until then the element
- * stands in the page without it.
+ * stands in the page without it. Speculation rules are stopped here, since nobody is told of what scripts put into the
+ * body while it is read.
  */
 export function holdElements(permits: Permits, held: Fetching[]): Undo[] {
   const intended = new WeakMap<Element, string>();
@@ -46,11 +48,18 @@ export function holdElements(permits: Permits, held: Fetching[]): Undo[] {
     })),
   );
   undo.push(
+    replace(HTMLScriptElement.prototype, 'type', ({ set }) => ({
+      set(this: HTMLScriptElement, type: string) {
+        set!.call(this, type);
+        stopRules(this, permits);
+      },
+    })),
     replace(Element.prototype, 'setAttribute', () => ({
       value(this: Element, name: string, value: string) {
         const fetching = held.some(([of, property]) => property === name.toLowerCase() && this instanceof of);
-        if (!fetching) return setAttribute.call(this, name, value);
-        whenAllowed(this, `${value}`, () => setAttribute.call(this, name, value));
+        if (fetching) return whenAllowed(this, `${value}`, () => setAttribute.call(this, name, value));
+        setAttribute.call(this, name, value);
+        stopRules(this, permits);
       },
     })),
   );
