@@ -1,9 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { h, live, p, ul } from './build';
 import { mergedText } from './merge';
-import { type Block, blocksSchema, wordsIn } from './node';
+import { type Block, blocksSchema, type RichNode, wordsIn } from './node';
 
 const ids = (blocks: readonly Block[]) => blocks.map(({ attrs }) => attrs.id);
+const bare = ({ attrs: _, ...node }: Block): RichNode => node;
+const table = (id: string, rows: readonly (readonly string[])[]): Block => ({
+  ...{ type: 'table', attrs: { id } },
+  content: rows.map((cells) => ({
+    type: 'tableRow',
+    content: cells.map((text) => ({ type: 'tableCell', content: [bare(p('x', text))] })),
+  })),
+});
 const words = (blocks: readonly Block[]) => blocks.map(wordsIn).join(' ');
 
 describe('what was written anew comes in, and what was changed by hand stays', () => {
@@ -35,8 +43,29 @@ describe('what was written anew comes in, and what was changed by hand stays', (
       'both in one list',
       [base[0]!, base[1]!, ul('c', ['one', 'two', 'mine'])],
       [base[0]!, base[1]!, ul('c', ['one', 'theirs'])],
+      [],
+      'Who We keep it for two years. one\ntheirs\nmine',
+    ],
+    [
+      'both in one item of a list, in the same words',
+      [base[0]!, base[1]!, ul('c', ['one', 'two of ours', 'mine'])],
+      [base[0]!, base[1]!, ul('c', ['one', 'two of theirs', 'theirs'])],
       ['c'],
-      'Who We keep it for two years. one\ntwo\nmine',
+      'Who We keep it for two years. one\ntwo of ours\ntheirs\nmine',
+    ],
+    [
+      'an item taken out by hand, another added there',
+      [base[0]!, base[1]!, ul('c', ['two'])],
+      [base[0]!, base[1]!, ul('c', ['one', 'two', 'three'])],
+      [],
+      'Who We keep it for two years. two\nthree',
+    ],
+    [
+      'the same item added on both sides',
+      [base[0]!, base[1]!, ul('c', ['one', 'two', 'same', 'mine'])],
+      [base[0]!, base[1]!, ul('c', ['one', 'two', 'same'])],
+      [],
+      'Who We keep it for two years. one\ntwo\nsame\nmine',
     ],
     ['taken out by hand', [base[0]!, base[2]!], base, [], 'Who one\ntwo'],
     ['no cause for it any more', base, [base[0]!, base[2]!], [], 'Who one\ntwo'],
@@ -60,6 +89,58 @@ describe('what was written anew comes in, and what was changed by hand stays', (
       expect(words(blocks)).toBe(text);
       expect(conflicts.map(({ id }) => id)).toEqual(clashes);
     } else expect(words(blocks)).toBe('Who Gladly, we keep it for two years and a day. one\ntwo');
+  });
+
+  it('in a table by row and cell', () => {
+    const before = table('t', [
+      ['Data', 'Kept'],
+      ['Name', 'two years'],
+      ['Address', 'a year'],
+    ]);
+    const mine = table('t', [
+      ['Data', 'Kept'],
+      ['Full name', 'two years'],
+      ['Address', 'a year'],
+      ['Voice', 'a day'],
+    ]);
+    const theirs = table('t', [
+      ['Data', 'Kept'],
+      ['Name', 'three years'],
+      ['Mail', 'a week'],
+      ['Address', 'a year'],
+    ]);
+    const { blocks, conflicts } = mergedText([before], [mine], [theirs]);
+    expect(conflicts).toEqual([]);
+    expect(blocks).toEqual([
+      table('t', [
+        ['Data', 'Kept'],
+        ['Full name', 'three years'],
+        ['Mail', 'a week'],
+        ['Address', 'a year'],
+        ['Voice', 'a day'],
+      ]),
+    ]);
+  });
+
+  it('of a list in a list, too, and a change of the kind of list is a clash', () => {
+    const nested = (inner: string[], type = 'bulletList'): Block => ({
+      ...{ type, attrs: { id: 'n' } },
+      content: [{ type: 'listItem', content: [...ul('x', ['outer']).content![0]!.content!, bare(ul('x', inner))] }],
+    });
+    const merged = mergedText([nested(['a', 'b'])], [nested(['a', 'b', 'mine'])], [nested(['theirs', 'a', 'b'])]);
+    expect(merged).toEqual({ blocks: [nested(['theirs', 'a', 'b', 'mine'])], conflicts: [] });
+    const other = nested(['a', 'c'], 'orderedList');
+    expect(mergedText([nested(['a'])], [nested(['a', 'b'])], [other]).conflicts).toEqual([{ id: 'n', theirs: other }]);
+  });
+
+  it('an item of which each side took out what the other left stays as it is here', () => {
+    const item = (...words: string[]): Block => ({
+      ...{ type: 'blockquote', attrs: { id: 'q' } },
+      content: words.map((text) => bare(p('x', text))),
+    });
+    const { blocks, conflicts } = mergedText([item('one', 'two')], [item('one')], [item('two')]);
+    expect(blocks).toEqual([item('one')]);
+    expect(conflicts).toEqual([{ id: 'q', theirs: item('two') }]);
   });
 
   it('bold stays bold where the other side changed the words beside it', () => {
@@ -101,18 +182,42 @@ describe('200 random edits', () => {
     const pick = (most: number) => Math.floor(next() * most);
     const sentence = () => Array.from({ length: 2 + pick(10) }, () => written[pick(written.length)]!).join(' ');
     const block = (id: string): Block =>
-      pick(5) === 0 ? ul(id, [sentence(), sentence()]) : pick(6) === 0 ? live(id, 'items') : p(id, sentence());
+      pick(5) === 0
+        ? ul(id, [sentence(), sentence(), sentence()])
+        : pick(5) === 0
+          ? table(id, [
+              [sentence(), sentence()],
+              [sentence(), sentence()],
+            ])
+          : pick(6) === 0
+            ? live(id, 'items')
+            : p(id, sentence());
     const base = Array.from({ length: 3 + pick(12) }, (_, i) => block(`b${i}`));
     let hand = 0;
-    const edited = (one: Block, word: () => string): Block => {
-      if (one.type !== 'paragraph') return pick(2) ? one : ul(one.attrs.id, [sentence(), word()]);
-      const all = wordsIn(one).split(' ');
+    /** Words of a text or items of a list, some out, some in. */
+    const shuffled = (all: readonly string[], word: () => string): string[] => {
+      const out = [...all];
       for (let n = pick(4); n >= 0; n--) {
-        const at = pick(all.length + 1);
-        if (pick(3) === 0) all.splice(at, 1);
-        else all.splice(at, pick(2), word());
+        const at = pick(out.length + 1);
+        if (pick(3) === 0) out.splice(at, 1);
+        else out.splice(at, pick(2), word());
       }
-      return p(one.attrs.id, all.join(' '));
+      return out;
+    };
+    const rephrased = (text: string, word: () => string) => shuffled(text.split(' '), word).join(' ');
+    const edited = (one: Block, word: () => string): Block => {
+      const { id } = one.attrs;
+      const lines = (one.content ?? []).map(wordsIn);
+      if (one.type === 'paragraph') return p(id, rephrased(wordsIn(one), word));
+      if (one.type === 'bulletList' && pick(2)) return ul(id, [word(), ...shuffled(lines, word)]);
+      if (one.type === 'bulletList')
+        return ul(
+          id,
+          lines.map((line) => (pick(2) ? line : `${rephrased(line, word)} ${word()}`)),
+        );
+      if (one.type !== 'table' || pick(3) === 0) return pick(2) ? one : ul(id, [sentence(), word()]);
+      const rows = one.content!.map(({ content = [] }) => content.map((cell) => (pick(2) ? wordsIn(cell) : word())));
+      return table(id, pick(2) ? rows : [...rows, [word(), word()]]);
     };
     const change = (blocks: readonly Block[], word: () => string, name: string) => {
       const out = blocks.map((one) => (pick(2) ? one : edited(one, word)));
