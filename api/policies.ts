@@ -4,6 +4,7 @@ import type {
   PolicyContent,
   PolicyDraft,
   PolicyKindId,
+  Quote,
   Review,
   VersionState,
   WrittenFrom,
@@ -76,7 +77,15 @@ export interface PolicyList extends PolicySource {
 }
 
 export interface PolicyComments {
-  comments: { id: string; blockId: string; words: string; person: string; at: string; settled: boolean }[];
+  comments: {
+    id: string;
+    blockId: string;
+    quote: Quote | null;
+    words: string;
+    person: string;
+    at: string;
+    settled: boolean;
+  }[];
 }
 
 export interface PolicyVersionText {

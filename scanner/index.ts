@@ -6,6 +6,7 @@ export { type HarEntry, harOf } from './har';
 export { type LookOptions, lookFor, lookForGate } from './look';
 export type { PageRecord } from './page-record';
 export { pageWords, wordsOf } from './page-words';
+export { printedPage } from './print-page';
 export { probeAddress } from './probe';
 export { CannotRun } from './problems';
 export { type CheckOptions, runCheck } from './run-check';

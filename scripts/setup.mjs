@@ -21,6 +21,15 @@ function run(command, args, options = {}) {
 }
 
 const SHELL = '/usr/lib/chromium/chromium-headless-shell';
+/**
+ * Type for what the browser draws and prints beyond Latin, Greek and Cyrillic: Arabic and Hebrew, Devanagari, and Chinese,
+ * Japanese and Korean. Without it all works, and those scripts show as boxes.
+ */
+const TYPE = {
+  'fonts-dejavu-core': 'dejavu/DejaVuSans.ttf',
+  'fonts-lohit-deva': 'lohit-devanagari/Lohit-Devanagari.ttf',
+  'fonts-droid-fallback': 'droid/DroidSansFallbackFull.ttf',
+};
 const canInstall = () => existsSync('/usr/bin/apt-get') && process.getuid?.() === 0;
 
 function missingPrograms() {
@@ -39,6 +48,8 @@ function missingPrograms() {
     readdirSync('/usr/lib/postgresql').some((v) => existsSync(`/usr/lib/postgresql/${v}/bin/initdb`));
   const hasUser = process.getuid?.() !== 0 || /^postgres:/m.test(readFileSync('/etc/passwd', 'utf8'));
   if (!process.env.DATABASE_URL && !(hasCluster && hasUser)) missing.push('postgresql');
+  const type = Object.entries(TYPE).filter(([, file]) => !existsSync(`/usr/share/fonts/truetype/${file}`));
+  if (canInstall()) missing.push(...type.map(([name]) => name));
   return missing;
 }
 

@@ -217,6 +217,34 @@ it('the keyboard alone writes, inserts what is in force and remarks; what is pas
   await main.getByRole('button', { name: 'Settled' }).waitFor({ state: 'detached' });
 });
 
+it('a remark is on words, is found again when others change, and says so when its own are gone', async () => {
+  await page.goto(await added('privacy'));
+  const block = text().getByText('The list of all that is stored');
+  await block.click();
+  await page.keyboard.press('Home');
+  await page.keyboard.press('Shift+ControlOrMeta+ArrowRight');
+  await page.keyboard.press('Shift+ControlOrMeta+ArrowRight');
+  await main.getByLabel(/^On “The list/).fill('Which list?');
+  await main.getByRole('button', { name: 'Remark' }).click();
+  const remarked = text().locator('.policy-remarked');
+  await remarked.waitFor();
+  expect((await remarked.innerText()).trim()).toBe('The list');
+  await block.click();
+  await page.keyboard.press('Home');
+  await page.keyboard.type('Dear reader: ');
+  await saved();
+  await page.reload();
+  expect((await remarked.innerText()).trim()).toBe('The list');
+
+  await main.getByRole('button', { name: '“The list' }).focus();
+  await page.keyboard.press('Enter');
+  await expect.poll(() => page.evaluate(() => getSelection()!.toString().trim())).toBe('The list');
+  await page.keyboard.type('A table ');
+  await main.getByText('(these words are gone)').waitFor();
+  expect(await remarked.count()).toBe(0);
+  await text().locator('.policy-commented').waitFor();
+});
+
 it('a finding is mended by one press', async () => {
   const at = await added('privacy');
   const { draft } = (await ines.call('GET', api())).body.policies[0];

@@ -34,6 +34,7 @@ export {
   sameBlock,
   wordsIn,
 } from './rich/node';
+export { placeOfQuote, type Quote, quotedText, quoteOf, quoteSchema } from './rich/quote';
 export { ADEQUATE, type Transfer, transfersOf } from './third-countries';
 export { asHtml, asMarkdown, type Element, element, type Part } from './tree';
 export * from './versions';

@@ -84,4 +84,4 @@ dl{display:grid;grid-template-columns:max-content 1fr;gap:.15rem 1rem;margin:.25
 blockquote{margin:1rem 0;padding-inline-start:1rem;border-inline-start:3px solid}table{border-collapse:collapse;width:100%}th,td{border:1px solid;padding:.3rem .5rem;text-align:start;vertical-align:top}td p,th p{margin:0}
 @media(max-width:30rem){dl{grid-template-columns:1fr}}form{margin-top:2rem}input,button{font:inherit;padding:.35rem .6rem;color:inherit;background:inherit;border:1px solid;border-radius:4px}
 footer{border-top:1px solid;margin-top:3rem}footer a{display:inline-block;padding-block:.2rem}
-@media print{header,form,footer{display:none}body{max-width:none;padding:0}h2,h3{break-after:avoid}}`;
+@media print{:root{background:#fff;color:#000}a{color:inherit}header,form,footer{display:none}body{font-size:11pt;max-width:none;padding:0}h2,h3{break-after:avoid}li,tr,dl{break-inside:avoid}}`;

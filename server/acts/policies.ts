@@ -11,7 +11,7 @@ import {
   savePolicyDraft,
   savePolicySettings,
 } from '../db/policies.sql';
-import { insertComment, settleComment } from '../db/policy-comments.sql';
+import { insertComment, type PolicyComment, settleComment } from '../db/policy-comments.sql';
 import { deleteCopy, insertCopy } from '../db/policy-copies.sql';
 import type { Site } from '../db/sites.sql';
 import { policySource } from '../policies';
@@ -138,17 +138,17 @@ export function removePolicy(
   }).then(() => served.forget(siteId));
 }
 
-/** Adds a remark at a block of a draft. */
+/** Adds a remark on a block of a draft, or on words in it. */
 export function comment(
   { db }: Tools,
   actor: Actor,
   siteId: string,
   id: string,
-  { blockId, words }: { blockId: string; words: string },
+  { blockId, quote, words }: Pick<PolicyComment, 'blockId' | 'quote' | 'words'>,
 ): Promise<void> {
   return act(db, actor, siteId, 'comment-policy', async (tx) => {
     await heldPolicy(tx, actor, siteId, id);
-    await insertComment(tx, actor.organisationId, id, { blockId, words, personId: actor.personId });
+    await insertComment(tx, actor.organisationId, id, { blockId, quote, words, personId: actor.personId });
     return { result: undefined, facts: { id, blockId } };
   });
 }

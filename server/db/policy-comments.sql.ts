@@ -1,9 +1,12 @@
+import type { Quote } from '@douane/core/policy';
 import type { Queryable } from './db';
 
 /** A remark at a place of a draft. */
 export interface PolicyComment {
   id: string;
   blockId: string;
+  /** The words that it is on; `null`: the whole block. */
+  quote: Quote | null;
   words: string;
   person: string;
   at: Date;
@@ -13,7 +16,9 @@ export interface PolicyComment {
 /** Remarks on a policy, those that are settled last. */
 export async function listComments(db: Queryable, organisationId: string, policyId: string): Promise<PolicyComment[]> {
   const { rows } = await db.query<PolicyComment>(
-    `SELECT c.id, c.block_id AS "blockId", c.words, o.name AS person, c.at, c.settled_at IS NOT NULL AS settled
+    `SELECT c.id, c.block_id AS "blockId", c.words,
+       CASE WHEN c.exact IS NOT NULL THEN jsonb_build_object('exact', c.exact, 'prefix', c.prefix) END AS quote,
+       o.name AS person, c.at, c.settled_at IS NOT NULL AS settled
      FROM policy_comment c JOIN person o ON o.id = c.person_id
      WHERE c.organisation_id = $1 AND c.policy_id = $2 ORDER BY settled, c.at DESC LIMIT 500`,
     [organisationId, policyId],
@@ -26,11 +31,12 @@ export async function insertComment(
   db: Queryable,
   organisationId: string,
   policyId: string,
-  { blockId, words, personId }: { blockId: string; words: string; personId: string },
+  { blockId, quote, words, personId }: Pick<PolicyComment, 'blockId' | 'quote' | 'words'> & { personId: string },
 ): Promise<void> {
   await db.query(
-    'INSERT INTO policy_comment (organisation_id, policy_id, block_id, words, person_id) VALUES ($1, $2, $3, $4, $5)',
-    [organisationId, policyId, blockId, words, personId],
+    `INSERT INTO policy_comment (organisation_id, policy_id, block_id, words, person_id, exact, prefix)
+     VALUES ($1, $2, $3, $4, $5, $6, $7)`,
+    [organisationId, policyId, blockId, words, personId, quote?.exact, quote?.prefix],
   );
 }
 

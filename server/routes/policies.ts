@@ -1,5 +1,12 @@
 import type { PolicyComments, PolicyList, PolicyVersionText } from '@douane/api';
-import { answersSchema, contentOf, POLICY_KINDS, policyDraftSchema, writtenPolicy } from '@douane/core/policy';
+import {
+  answersSchema,
+  contentOf,
+  POLICY_KINDS,
+  policyDraftSchema,
+  quoteSchema,
+  writtenPolicy,
+} from '@douane/core/policy';
 import { compileRelease } from '@douane/core/release';
 import { placesSchema } from '@douane/core/setup';
 import { languageTag, webAddress } from '@douane/core/setup/fields';
@@ -38,6 +45,11 @@ import { actorOf, siteIdOf, siteOf } from './site-of';
 
 const revision = z.number().int().min(0);
 const words = z.string().trim().max(2_000, 'at most 2,000 characters');
+const commentSchema = z.strictObject({
+  blockId: z.string().max(80),
+  quote: quoteSchema.nullable().default(null),
+  words: words.min(1, 'must not be empty'),
+});
 const day = z.iso.date('a day such as 2026-12-31');
 /** What stands in an address, and is not the name of a file of the gate. */
 const name = z.string().regex(/^[a-z0-9][a-z0-9-]{0,59}$/, 'small letters, digits and hyphens, at most 60');
@@ -187,7 +199,7 @@ export function policyRoutes(context: ServerContext): Router {
   });
 
   router.post('/sites/:siteId/policies/:policyId/comments', async (req, res) => {
-    const body = bodyOf(z.strictObject({ blockId: z.string().max(80), words: words.min(1, 'must not be empty') }), req);
+    const body = bodyOf(commentSchema, req);
     await comment(context, actor(req), ...ids(req), body);
     res.status(204).end();
   });

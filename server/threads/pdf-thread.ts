@@ -1,7 +1,6 @@
 import { workerData } from 'node:worker_threads';
 import { type AppliesAbout, appliesPdf } from '../reports/applies-pdf';
 import { type CheckAbout, checkReportPdf } from '../reports/check-pdf';
-import { type PolicyAbout, policyPdf } from '../reports/policy-pdf';
 import { type PdfAbout, scanReportPdf } from '../reports/scan-pdf';
 import { type TreatmentsAbout, treatmentsPdf } from '../reports/treatments-pdf';
 import { answerWith } from './answer';
@@ -11,8 +10,7 @@ export type PdfThreadData =
   | { report: 'scan'; about: PdfAbout }
   | { report: 'treatments'; about: TreatmentsAbout }
   | { report: 'applies'; about: AppliesAbout }
-  | { report: 'check'; about: CheckAbout }
-  | { report: 'policy'; about: PolicyAbout };
+  | { report: 'check'; about: CheckAbout };
 
 function made({ report, about }: PdfThreadData): Promise<Buffer> {
   switch (report) {
@@ -24,8 +22,6 @@ function made({ report, about }: PdfThreadData): Promise<Buffer> {
       return appliesPdf(about);
     case 'check':
       return checkReportPdf(about);
-    case 'policy':
-      return policyPdf(about);
   }
 }
 

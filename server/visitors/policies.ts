@@ -5,19 +5,17 @@ import {
   declarationPolicy,
   isForPlace,
   type PolicyContent,
-  policyDocument,
   type Reading,
   type VersionFacts,
 } from '@douane/core/policy';
 import type { Release } from '@douane/core/release';
 import { POLICY_FORMS, type PolicyForm, policyFileAs, policyForm } from '@douane/gate';
+import { printedPage } from '@douane/scanner';
 import { type Request, type Response, Router } from 'express';
 import { z } from 'zod';
 import type { ServerContext } from '../context';
 import type { LivePolicy } from '../db/policy-versions.sql';
 import { notFound } from '../problems';
-import { isPrintable } from '../reports/policy-pdf';
-import { pdfThread } from '../threads/run-thread';
 import type { Served } from './served-sites';
 
 /** How long a policy may be kept before it is asked for again, in seconds. */
@@ -45,11 +43,7 @@ interface Readable {
  * the list of what is stored alone. `?version=` asks for an earlier one where its history is open, `?record=` for what was
  * chosen by that record and before it.
  */
-export function policyRoutes({
-  served,
-  config,
-  placeOf,
-}: Pick<ServerContext, 'served' | 'config' | 'placeOf'>): Router {
+export function policyRoutes({ served, placeOf }: Pick<ServerContext, 'served' | 'placeOf'>): Router {
   const router = Router();
 
   const inForce = async (req: Request): Promise<Served> => {
@@ -122,7 +116,6 @@ export function policyRoutes({
     if (!form || language === undefined || (asked !== undefined && asked !== language))
       throw notFound('policy in this language and form');
     const name = `${file}/${hash}/${language}/${form}`;
-    if (form === 'pdf' && !isPrintable(language)) throw notFound('policy in this language as PDF');
     const choices = form === 'html' && !past ? await choicesTold(req, at) : [];
     const find = typeof req.query.find === 'string' ? req.query.find.trim().slice(0, LONGEST_FIND) : '';
     const inForm = (release: Release, form: PolicyForm, find: string) =>
@@ -132,10 +125,7 @@ export function policyRoutes({
       );
     const body =
       form === 'pdf'
-        ? await served.document(at, name, (release) => {
-            const about = policyDocument(content(release, language), release, language, version);
-            return pdfThread({ report: 'policy', about }, config);
-          })
+        ? await served.document(at, name, (release) => printedPage(inForm(release, 'html', '')))
         : find || choices.length > 0 // there is no end of what can be looked for, and choices are one reader's: none is kept
           ? inForm(at.release, form, find)
           : served.document(at, name, (release) => inForm(release, form, ''));

@@ -1,11 +1,11 @@
-import { type Block, blocksSchema, isLink, LIVE_BLOCKS, type LiveBlock } from '@douane/core/policy';
+import { type Block, blocksSchema, isLink, LIVE_BLOCKS, type LiveBlock, type Quote } from '@douane/core/policy';
 import { TableKit } from '@tiptap/extension-table';
 import { type Editor, EditorContent, type JSONContent, useEditor, useEditorState } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
 import { MARK_BUTTON, TextMarks } from '../../ui/text-marks';
-import { BlockIds, type BlockMarks, Live, Marked } from './editor-nodes';
+import { BlockIds, type BlockMarks, Live, Marked, quoteIn, rangeOfQuote } from './editor-nodes';
 
 interface PolicyEditorProps {
   label: string;
@@ -17,7 +17,15 @@ interface PolicyEditorProps {
   /** What live blocks come to now; absent: there are none to be put in. */
   preview?(what: LiveBlock): string;
   onChange(blocks: Block[]): void;
-  onSelect?(blockId: string | null): void;
+  onSelect?(selected: Selected | null): void;
+  /** Where the cursor is to go, whenever it is another object. */
+  goTo?: Selected;
+}
+
+/** A block, and which words of it. */
+export interface Selected {
+  blockId: string;
+  quote: Quote | null;
 }
 
 const NO_MARKS: BlockMarks = new Map();
@@ -28,7 +36,7 @@ const UNWANTED = /<(script|style|iframe|object|form|img|svg)\b|\bmso-|class="?Ms
 
 /** The text of a policy. */
 export function PolicyEditor(props: PolicyEditorProps) {
-  const { label, language, blocks, version, marks = NO_MARKS, preview, onChange, onSelect } = props;
+  const { label, language, blocks, version, marks = NO_MARKS, preview, onChange, onSelect, goTo } = props;
   const [cleaned, setCleaned] = useState(false);
   const shown = useRef(version);
   const now = useRef({ onChange, onSelect, marks, preview });
@@ -68,9 +76,10 @@ export function PolicyEditor(props: PolicyEditorProps) {
       if (read.success) now.current.onChange(read.data);
     },
     onSelectionUpdate: ({ editor: is }) => {
-      const { $from } = is.state.selection;
+      const { $from, from, to } = is.state.selection;
       const block = $from.depth > 0 ? $from.node(1) : $from.nodeAfter;
-      now.current.onSelect?.(block?.attrs.id ?? null);
+      const at = $from.depth > 0 ? $from.before(1) : from;
+      now.current.onSelect?.(block ? { blockId: block.attrs.id, quote: quoteIn(block, at, from, to) } : null);
     },
   });
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was typed here is in the editor already
@@ -83,6 +92,19 @@ export function PolicyEditor(props: PolicyEditorProps) {
   useEffect(() => {
     if (editor && !editor.isDestroyed) editor.view.dispatch(editor.state.tr.setMeta('addToHistory', false));
   }, [editor, marks]);
+  useEffect(() => {
+    if (!editor || !goTo) return;
+    editor.state.doc.forEach((node, at) => {
+      if (node.attrs.id !== goTo.blockId) return;
+      const range = goTo.quote && rangeOfQuote(node, at, goTo.quote);
+      editor
+        .chain()
+        .focus()
+        .setTextSelection(range ?? at + 1)
+        .scrollIntoView()
+        .run();
+    });
+  }, [editor, goTo]);
   return (
     <div className="border border-line bg-sheet focus-within:outline-2 focus-within:outline-offset-1 focus-within:outline-stamp">
       {editor && <Tools editor={editor} live={preview !== undefined} />}

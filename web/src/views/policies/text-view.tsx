@@ -6,6 +6,9 @@ import {
   countOther,
   livePreview,
   type PolicyDraft,
+  placeOfQuote,
+  type Quote,
+  quotedText,
   withSection,
   wordsIn,
 } from '@douane/core/policy';
@@ -20,6 +23,7 @@ import { Conflicts } from './conflicts';
 import type { BlockMarks } from './editor-nodes';
 import { FindingList } from './finding-list';
 import { PoliciesLinks } from './policies-links';
+import type { Selected } from './policy-editor';
 import { usePolicy } from './policy-frame';
 import { Saving } from './saving';
 
@@ -30,7 +34,8 @@ export function TextView() {
   const site = useSite();
   const { policy, list, editing, from, findings, anew } = usePolicy();
   const { draft, change, taken } = editing;
-  const [selected, setSelected] = useState<string | null>(null);
+  const [selected, setSelected] = useState<Selected | null>(null);
+  const [goTo, setGoTo] = useState<Selected>();
   const comments = useComments(site.id, policy.id);
   const preview = useMemo(
     () => livePreview({ ...from, setup: list.setup, answers: list.answers }, draft.source),
@@ -54,7 +59,13 @@ export function TextView() {
               onInsert={(section) => change((one) => withSection(one, from, section))}
             />
           </div>
-          <BlockComments comments={comments} selected={selected} placeOf={(id) => placeOf(draft, id)} />
+          <BlockComments
+            comments={comments}
+            selected={selected}
+            placeOf={(id) => placeOf(draft, id)}
+            textOf={(id) => textOf(draft, id)}
+            onGo={(to) => setGoTo({ ...to })}
+          />
           <Section title="What the margin says">
             <ul className="space-y-1 text-ink2">
               <li className="border-l-3 border-held pl-2">changed by hand; stays when it is written anew</li>
@@ -128,6 +139,7 @@ export function TextView() {
           preview={preview}
           onChange={(blocks) => change((one) => ({ ...one, blocks }), true)}
           onSelect={setSelected}
+          goTo={goTo}
         />
       </Suspense>
     </ListAndDocket>
@@ -142,20 +154,31 @@ function placeOf({ blocks }: PolicyDraft, id: string): string {
   return (heading && wordsIn(heading)) || wordsIn(blocks[at]!).slice(0, 40) || 'the beginning';
 }
 
-function marksOf(draft: PolicyDraft, open: readonly { blockId: string }[]): BlockMarks {
-  const commented = new Set(open.map(({ blockId }) => blockId));
-  const marks = new Map<string, { class: string; title: string }>();
+const textOf = ({ blocks }: PolicyDraft, id: string): string => {
+  const block = blocks.find(({ attrs }) => attrs.id === id);
+  return block ? quotedText(block) : '';
+};
+
+function marksOf(draft: PolicyDraft, open: readonly Selected[]): BlockMarks {
+  const marks = new Map<string, { class: string; title: string; quotes: Quote[] }>();
   for (const block of draft.blocks) {
     const { id } = block.attrs;
     const state = blockState(draft, block);
+    const remarks = open.filter(({ blockId }) => blockId === id);
+    const quotes = remarks.flatMap(({ quote }) => (quote && placeOfQuote(quotedText(block), quote) ? [quote] : []));
     const said: [string, string][] = [
       ...(Object.hasOwn(draft.conflicts, id) ? ([['policy-clash', 'changed in two ways']] as [string, string][]) : []),
       ...(state === 'changed' ? ([['policy-changed', 'changed by hand']] as [string, string][]) : []),
       ...(state === 'by-hand' ? ([['policy-by-hand', 'written by hand']] as [string, string][]) : []),
-      ...(commented.has(id) ? ([['policy-commented', 'has a remark']] as [string, string][]) : []),
+      ...(remarks.length > quotes.length ? ([['policy-commented', 'has a remark']] as [string, string][]) : []),
+      ...(quotes.length > 0 ? ([['', 'has a remark on words']] as [string, string][]) : []),
     ];
     if (said.length > 0)
-      marks.set(id, { class: said.map(([name]) => name).join(' '), title: said.map(([, words]) => words).join(', ') });
+      marks.set(id, {
+        class: said.map(([name]) => name).join(' '),
+        title: said.map(([, words]) => words).join(', '),
+        quotes,
+      });
   }
   return marks;
 }

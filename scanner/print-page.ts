@@ -1,0 +1,50 @@
+import { launchBrowser } from './browser';
+
+const TIMEOUT_MS = 60_000;
+/** Where the page seems to be; nobody's (RFC 2606). */
+const ADDRESS = 'http://douane.invalid/';
+
+let last: Promise<unknown> = Promise.resolve();
+
+/**
+ * A page of ours as bytes of a PDF: A4, tagged, with an outline and the number of each page, in every script that the
+ * machine has type for. No script of it runs, and it loads nothing. One at a time, so that many who ask do not start many
+ * browsers. Throws a sentence where it takes too long, `CannotRun` where there is no browser.
+ *
+ * @param html A whole document; what it says of print holds.
+ */
+export function printedPage(html: string): Promise<Buffer> {
+  const made = last.then(() => print(html));
+  last = made.catch(() => {});
+  return made;
+}
+
+async function print(html: string): Promise<Buffer> {
+  const running = await launchBrowser({ allowPrivate: false });
+  let isLate = false;
+  const timer = setTimeout(() => {
+    isLate = true;
+    void running.close();
+  }, TIMEOUT_MS);
+  try {
+    const context = await running.browser.newContext({ javaScriptEnabled: false, serviceWorkers: 'block' });
+    const page = await context.newPage();
+    await page.route('**/*', (route) =>
+      route.request().url() === ADDRESS
+        ? route.fulfill({ contentType: 'text/html; charset=utf-8', body: html })
+        : route.abort(),
+    );
+    await page.goto(ADDRESS, { timeout: TIMEOUT_MS });
+    return await page.pdf({
+      ...{ format: 'A4', tagged: true, outline: true, displayHeaderFooter: true, headerTemplate: '<i></i>' },
+      footerTemplate:
+        '<p style="font:8px sans-serif;margin:0 auto"><span class="pageNumber"></span> / <span class="totalPages"></span></p>',
+      margin: { top: '18mm', bottom: '20mm', left: '18mm', right: '18mm' },
+    });
+  } catch (cause) {
+    throw isLate ? new Error(`it took longer than ${TIMEOUT_MS / 1000} s`) : cause;
+  } finally {
+    clearTimeout(timer);
+    if (!isLate) await running.close();
+  }
+}
