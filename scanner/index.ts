@@ -5,7 +5,7 @@ export { assertTarget, guardedRequest, type Resolve } from './guard';
 export { type HarEntry, harOf } from './har';
 export { type LookOptions, lookFor, lookForGate } from './look';
 export type { PageRecord } from './page-record';
-export { pageWords, wordsOf } from './page-words';
+export { pageWords, shownWords, wordsOf } from './page-words';
 export { printedPage } from './print-page';
 export { probeAddress } from './probe';
 export { CannotRun } from './problems';

@@ -1,4 +1,5 @@
 import { type DefaultTreeAdapterTypes, parse } from 'parse5';
+import { type BrowserOptions, launchBrowser } from './browser';
 import { type FetchOptions, fetchText } from './fetch-text';
 
 type Node = DefaultTreeAdapterTypes.ChildNode;
@@ -32,6 +33,28 @@ export async function pageWords(address: string, options: Pick<FetchOptions, 'al
   const { status, text } = await fetchText(address, { ...options, maxBytes: MOST_BYTES, timeoutMs: 20_000 });
   if (status >= 400) throw new Error(`answered ${status}`);
   return wordsOf(text);
+}
+
+/** Both in ms. A page that never comes to rest is read as it is then. */
+const LOADS_MS = 30_000;
+const RESTS_MS = 5_000;
+
+/**
+ * What a page says once its scripts have run, as `pageWords` else. Throws a sentence where it does not load in time, and
+ * `CannotRun` where there is no browser.
+ */
+export async function shownWords(address: string, options: Pick<BrowserOptions, 'allowPrivate'>): Promise<string> {
+  const { browser, close } = await launchBrowser(options);
+  try {
+    const page = await (await browser.newContext()).newPage();
+    page.setDefaultTimeout(LOADS_MS);
+    await page.goto(address, { waitUntil: 'load' });
+    // Frameworks fetch what they show only after that.
+    await page.waitForLoadState('networkidle', { timeout: RESTS_MS }).catch(() => {});
+    return wordsOf((await page.content()).slice(0, MOST_BYTES));
+  } finally {
+    await close();
+  }
 }
 
 /** The words of a page's markup. */

@@ -1,5 +1,5 @@
-import { asHtml, comparedCopy, policyDocument } from '@douane/core/policy';
-import { pageWords, wordsOf } from '@douane/scanner';
+import { asHtml, type ComparedCopy, comparedCopy, policyDocument } from '@douane/core/policy';
+import { pageWords, shownWords, wordsOf } from '@douane/scanner';
 import type { Config } from './config';
 import type { Queryable } from './db/db';
 import { dueCopies, type PolicyCopy, saveCopy } from './db/policy-copies.sql';
@@ -9,7 +9,10 @@ import { announce } from './live';
 
 type Looked = Pick<PolicyCopy, 'id' | 'policyId' | 'address' | 'language'> & { organisationId: string; siteId: string };
 
-/** Looks at a page on which a policy was pasted, and keeps whether it still says what is live. */
+/**
+ * Looks at a page on which a policy was pasted, and keeps whether it still says what is live. Only where what its server sends
+ * does not, a browser reads it, with scripts.
+ */
 export async function lookAtCopy(
   db: Queryable,
   { allowPrivate }: Pick<Config, 'allowPrivate'>,
@@ -27,13 +30,28 @@ export async function lookAtCopy(
       return wordsOf(policyDocument(content, release, language, version).parts.map(asHtml).join(''));
     };
     try {
-      return comparedCopy(await pageWords(address, { allowPrivate }), textOf(live), earlier.map(textOf));
+      const compared = (words: string) => comparedCopy(words, textOf(live), earlier.map(textOf));
+      const sent = compared(await pageWords(address, { allowPrivate }));
+      if (sent.state === 'current') return sent;
+      try {
+        return nearer(sent, compared(await shownWords(address, { allowPrivate })));
+      } catch (cause) {
+        console.error(`a copy at ${address} is read without its scripts: ${(cause as Error).message}`);
+        return sent;
+      }
     } catch (cause) {
       return { why: `${(cause as Error).message}.` };
     }
   };
   await saveCopy(db, organisationId, id, await found());
   await announce(db, { organisationId, siteId, what: 'policies' });
+}
+
+/** Of what a page says as it is sent, and once its scripts have run, what has more of the policy. */
+function nearer(sent: ComparedCopy, shown: ComparedCopy): ComparedCopy {
+  const rank = ({ state }: ComparedCopy) => ['absent', 'stale', 'current'].indexOf(state);
+  if (rank(shown) !== rank(sent)) return rank(shown) > rank(sent) ? shown : sent;
+  return shown.missing.length < sent.missing.length ? shown : sent;
 }
 
 /** Looks at every copy that nobody has looked at for a day. */

@@ -386,10 +386,10 @@ it('for the people of some places only: the reader’s place decides which cooki
 describe('a copy on a page of the site’s', () => {
   it('is looked at: as it is live, gone stale with the difference, taken away, not answering', async () => {
     let answer = '';
-    const shop = createServer((_req, res) => res.setHeader('content-type', 'text/html').end(answer)).listen(
-      0,
-      '127.0.0.1',
-    );
+    let fetched = '';
+    const shop = createServer((req, res) =>
+      res.setHeader('content-type', 'text/html').end(req.url === '/text' ? fetched : answer),
+    ).listen(0, '127.0.0.1');
     await once(shop, 'listening');
     const address = `http://127.0.0.1:${(shop.address() as AddressInfo).port}/privacy`;
     await handIn();
@@ -417,6 +417,12 @@ describe('a copy on a page of the site’s', () => {
     answer = '<p>We have moved.</p>';
     await look();
     expect((await found()).state).toBe('absent');
+    // A page that fetches what it shows.
+    fetched = await pasted();
+    answer =
+      '<main id="x"></main><script>fetch("/text").then((r) => r.text()).then((t) => { x.innerHTML = t })</script>';
+    await look();
+    expect(await found()).toEqual({ state: 'current', missing: [], old: [] });
     shop.closeAllConnections();
     shop.close();
     await look();
