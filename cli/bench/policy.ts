@@ -2,6 +2,8 @@ import { rm, writeFile } from 'node:fs/promises';
 import http from 'node:http';
 import path from 'node:path';
 import type { Setup } from '@douane/core/setup';
+import { chromiumPath } from '@douane/scanner';
+import { type Browser, chromium } from 'playwright-core';
 import { type ServedSite, withServedSite } from '../load/served-site';
 import { progress, progressDone } from '../say';
 import { median, say } from './say';
@@ -10,20 +12,24 @@ const ROUNDS = 5;
 const SECONDS = 2;
 const READERS = 32;
 const ITEMS = 300;
-/** In what the server gives out as files; it is taken away again. */
+const VISITS = 9;
+const SLOWED = 4;
+/** In what the server gives out as files; they are taken away again. */
 const FILE = 'bench-policy.html';
+const EMBEDDING = 'bench-embed.html';
 
 /**
  * A hosted policy with 300 items, against a static file of the same bytes by the same server: answers per second, measured
- * in short rounds by turns.
+ * in short rounds by turns. Then when its largest part is painted, with the processor slowed four times, on its own page and
+ * in a page of the site.
  */
 export async function benchPolicy(root: string): Promise<void> {
   progress('policy');
-  const file = path.join(root, 'dist/web', FILE);
+  const files = path.join(root, 'dist/web');
   try {
-    await withServedSite(root, (site) => measure(site, file), withItems);
+    await withServedSite(root, (site) => measure(site, files), withItems);
   } finally {
-    await rm(file, { force: true });
+    for (const name of [FILE, EMBEDDING]) await rm(path.join(files, name), { force: true });
   }
 }
 
@@ -37,11 +43,11 @@ function withItems(setup: Setup): void {
   }));
 }
 
-async function measure(site: ServedSite, file: string): Promise<void> {
+async function measure(site: ServedSite, files: string): Promise<void> {
   await site.serve();
   const policy = site.records.replace(/records$/, 'policy.en.html');
   const page = await (await fetch(policy)).text();
-  await writeFile(file, page);
+  await writeFile(path.join(files, FILE), page);
   const plain = new URL(`/${FILE}`, policy).href;
   for (const url of [policy, plain]) await answersPerSecond(url, 1);
   const ratios: number[] = [];
@@ -50,6 +56,40 @@ async function measure(site: ServedSite, file: string): Promise<void> {
   progressDone();
   say('policy.page_bytes', Buffer.byteLength(page), 'B', 0);
   say('policy.vs_static', median(ratios), 'ratio', 2);
+  const embed = `<!doctype html><title>Shop</title><h1>Shop</h1><script async src="${policy.replace(/html$/, 'js')}"></script>`;
+  await writeFile(path.join(files, EMBEDDING), embed);
+  const browser = await chromium.launch({ executablePath: chromiumPath(), args: ['--no-sandbox'] });
+  try {
+    say('policy.largest_paint_ms', await largestPaint(browser, policy), 'ms', 0);
+    say('policy.embed_largest_paint_ms', await largestPaint(browser, new URL(`/${EMBEDDING}`, policy).href), 'ms', 0);
+  } finally {
+    await browser.close();
+  }
+}
+
+/** Median of the largest contentful paint (Largest Contentful Paint, W3C) of a page that is new to the browser, in ms. */
+async function largestPaint(browser: Browser, url: string): Promise<number> {
+  const times: number[] = [];
+  for (let visit = 0; visit <= VISITS; visit++) {
+    const context = await browser.newContext();
+    const page = await context.newPage();
+    const devtools = await context.newCDPSession(page);
+    await devtools.send('Emulation.setCPUThrottlingRate', { rate: SLOWED });
+    await page.goto(url, { waitUntil: 'networkidle' });
+    const time = await page.evaluate(
+      () =>
+        new Promise<number>((resolve) => {
+          // What was painted before is told as well, the last of it the largest.
+          new PerformanceObserver((list) => resolve(list.getEntries().at(-1)!.startTime)).observe({
+            type: 'largest-contentful-paint',
+            buffered: true,
+          });
+        }),
+    );
+    if (visit > 0) times.push(time);
+    await context.close();
+  }
+  return median(times);
 }
 
 async function answersPerSecond(url: string, seconds: number): Promise<number> {
