@@ -76,6 +76,11 @@ export interface PolicyList extends PolicySource {
   hosted: string | null;
 }
 
+/** Who changed which block, and when last; `after`: the number of the version that was handed in before, 0 where none was. */
+export interface PolicyChanges {
+  changes: { blockId: string; person: string; at: string; after: number }[];
+}
+
 export interface PolicyComments {
   comments: {
     id: string;

@@ -1,3 +1,4 @@
+import { quoteOf } from '@douane/core/policy';
 import { agreements } from '../lib/agreements';
 
 type Call = <T>(method: string, path: string, body?: object) => Promise<T>;
@@ -36,8 +37,10 @@ export async function writePolicies(call: Call, site: { id: string; key: string;
   const after = draft.blocks.findIndex(({ attrs }) => attrs.id === 'stored.h');
   const blocks = [...draft.blocks.slice(0, after), mine, ...draft.blocks.slice(after)];
   await call('PUT', `${at}/${privacy}/draft`, { revision: 1, draft: { ...draft, blocks } });
+  const from = words.indexOf('the passenger list');
   await call('POST', `${at}/${privacy}/comments`, {
     blockId: 'h-cabins',
+    quote: quoteOf(words, from, from + 'the passenger list'.length),
     words: 'The harbour master gets the list as well.',
   });
   await handIn(privacy, {

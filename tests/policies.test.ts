@@ -153,6 +153,21 @@ describe('a version', () => {
     expect((await handIn({ revision: 2 })).body).toEqual({ number: 2 });
   });
 
+  it('is followed by what is changed after it, and it is said who changed which block', async () => {
+    await say('Mine.', 1);
+    await say('Mine again.', 2);
+    await handIn({ revision: 3 });
+    const { draft } = await own();
+    const blocks = draft.blocks.slice(0, -1);
+    await ines.call('PUT', `${at}/draft`, { revision: 3, draft: { ...draft, blocks } });
+    const { changes } = (await ines.call('GET', `${at}/changes`)).body;
+    const last = draft.blocks.at(-1).attrs.id;
+    expect(changes).toMatchObject([
+      { blockId: last, person: 'Ines Varga', after: 1 },
+      { blockId: 'intro', person: 'Ines Varga', after: 0 },
+    ]);
+  });
+
   it('waits for all of its reviewers, and one of them sends it back with a reason', async () => {
     const { you } = await list();
     const other = await colleague('Olga');

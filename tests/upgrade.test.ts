@@ -75,7 +75,7 @@ beforeAll(async () => {
     '0023_review_letters',
     '0024_review_letters_failed',
     '0025_age_asked',
-    '0026_remark_quotes',
+    '0026_remarks_and_changes',
   ]);
   db = openPool(urls.databaseUrl);
   const { rows } = await db.query('SELECT id FROM organisation');

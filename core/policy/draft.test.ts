@@ -5,6 +5,7 @@ import {
   answersSchema,
   blockHash,
   blockState,
+  changedBlocks,
   contentOf,
   documentAs,
   KINDS,
@@ -188,6 +189,16 @@ describe('a draft', () => {
       const another = { ...open, translationConflicts: { de: { a: p('a', 'Deins.'), b: p('b', 'Seins.') } } };
       expect(Object.keys(merged(open, settled, another).open)).toEqual(['b']);
     });
+  });
+
+  it('tells which blocks are other, in whichever language', () => {
+    const draft = newPolicyDraft(from(), 'en');
+    const [first, , third] = draft.blocks.map(({ attrs }) => attrs.id) as [string, string, string];
+    const inGerman = (words: string, of: string) => ({ de: { [first]: { block: p(first, words), of } } });
+    const next = { ...byHand(draft, third, 'Ours.'), translations: inGerman('Unsere.', 'a') };
+    expect(changedBlocks(draft, next)).toEqual([third, first]);
+    expect(changedBlocks(next, { ...next, translations: {} })).toEqual([first]);
+    expect(changedBlocks(next, { ...next, translations: inGerman('Unsere.', 'b') })).toEqual([]);
   });
 
   it('is translated by itself where nobody changed it, and says what waits', () => {

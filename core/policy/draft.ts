@@ -5,6 +5,7 @@ import { languageTag } from '../setup/fields';
 import { AUDIENCES, type Audience } from './answers';
 import { type WrittenFrom, writtenPolicy } from './kinds/index';
 import type { PolicyContent, PolicyText } from './policy';
+import { otherBlocks } from './rich/compare';
 import { type Conflict, mergedText } from './rich/merge';
 import { type Block, blocksSchema, sameBlock } from './rich/node';
 
@@ -113,6 +114,18 @@ function mergedRecord<T>(
 const byBlock = (conflicts: readonly Conflict[]) => Object.fromEntries(conflicts.map(({ id, theirs }) => [id, theirs]));
 const only = <T>(of: Readonly<Record<string, T>>, ids: ReadonlySet<string>) =>
   Object.fromEntries(Object.entries(of).filter(([id]) => ids.has(id)));
+
+/** Which blocks of a draft are other in the next, in whichever language, by their ids. */
+export function changedBlocks(before: PolicyDraft, after: PolicyDraft): string[] {
+  const ids = new Set(otherBlocks(before.blocks, after.blocks));
+  const languages = new Set([...Object.keys(before.translations), ...Object.keys(after.translations)]);
+  for (const language of languages) {
+    const [was, now] = [before.translations[language] ?? {}, after.translations[language] ?? {}];
+    for (const id of new Set([...Object.keys(was), ...Object.keys(now)]))
+      if (!sameBlock(was[id]?.block, now[id]?.block)) ids.add(id);
+  }
+  return [...ids];
+}
 
 export type BlockState = 'written' | 'changed' | 'by-hand';
 /** Whether a block is as it was written from the answers, changed by hand, or by hand altogether. */

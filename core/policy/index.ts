@@ -20,7 +20,7 @@ export { pageStyle } from './page';
 export { type ChoiceWords, pastChoice } from './past-choice';
 export * from './policy';
 export { missingUses, proposedAnswers, staleUses } from './propose';
-export { type ComparedBlock, comparedText, countChanged, countOther, type Piece } from './rich/compare';
+export { type ComparedBlock, comparedText, countChanged, otherBlocks, type Piece } from './rich/compare';
 export { blockElements } from './rich/elements';
 export { type Conflict, mergedText } from './rich/merge';
 export {

@@ -1,4 +1,11 @@
-import { type Answers, KINDS, newPolicyDraft, type PolicyDraft, type PolicyKindId } from '@douane/core/policy';
+import {
+  type Answers,
+  changedBlocks,
+  KINDS,
+  newPolicyDraft,
+  type PolicyDraft,
+  type PolicyKindId,
+} from '@douane/core/policy';
 import type { ServerContext } from '../context';
 import type { Queryable } from '../db/db';
 import {
@@ -93,11 +100,11 @@ export function savePolicy(
   { revision, draft }: { revision: number; draft: PolicyDraft },
 ): Promise<number> {
   return act(db, actor, siteId, 'save-policy', async (tx) => {
-    await heldPolicy(tx, actor, siteId, id);
+    const { draft: stood } = await heldPolicy(tx, actor, siteId, id);
     const { organisationId, personId } = actor;
     const stands = await savePolicyDraft(tx, organisationId, id, { revision, draft, personId });
     if (stands === null) throw meanwhile('this policy');
-    return { result: stands, facts: { id, revision: stands } };
+    return { result: stands, facts: { id, revision: stands, blocks: changedBlocks(stood, draft) } };
   });
 }
 

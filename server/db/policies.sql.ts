@@ -177,3 +177,32 @@ export async function listColleagues(db: Queryable, organisationId: string): Pro
   );
   return rows;
 }
+
+/** Who changed a block of a policy, and when last; `after`: the number of the version that was handed in before that, 0: none. */
+export interface PolicyChange {
+  blockId: string;
+  person: string;
+  at: Date;
+  after: number;
+}
+
+/** Who changed what of a policy, between each two versions, the newest first. */
+export async function listPolicyChanges(
+  db: Queryable,
+  organisationId: string,
+  policyId: string,
+): Promise<PolicyChange[]> {
+  const { rows } = await db.query<PolicyChange>(
+    `SELECT block AS "blockId", o.name AS person, max(a.at) AS at, coalesce(v.number, 0) AS after
+     FROM audit a
+     JOIN person o ON o.id = a.person_id
+     CROSS JOIN LATERAL jsonb_array_elements_text(a.facts->'blocks') AS block
+     CROSS JOIN LATERAL (
+       SELECT max(number) AS number FROM policy_version WHERE policy_id = $2::uuid AND made_at <= a.at
+     ) v
+     WHERE a.organisation_id = $1 AND a.act = 'save-policy' AND a.facts->>'id' = $2::text
+     GROUP BY block, o.id, o.name, v.number ORDER BY at DESC LIMIT 5000`,
+    [organisationId, policyId],
+  );
+  return rows;
+}

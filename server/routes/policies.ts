@@ -1,4 +1,4 @@
-import type { PolicyComments, PolicyList, PolicyVersionText } from '@douane/api';
+import type { PolicyChanges, PolicyComments, PolicyList, PolicyVersionText } from '@douane/api';
 import {
   answersSchema,
   contentOf,
@@ -30,7 +30,7 @@ import {
 import { callOff, goLive, handIn, review, setReviewers } from '../acts/policy-versions';
 import { answer } from '../answer';
 import type { ServerContext } from '../context';
-import { listColleagues, listPolicies, type Policy, policyById } from '../db/policies.sql';
+import { listColleagues, listPolicies, listPolicyChanges, type Policy, policyById } from '../db/policies.sql';
 import { listComments } from '../db/policy-comments.sql';
 import { listCopies } from '../db/policy-copies.sql';
 import { listPolicyVersions, policyContent } from '../db/policy-versions.sql';
@@ -196,6 +196,11 @@ export function policyRoutes(context: ServerContext): Router {
   router.get('/sites/:siteId/policies/:policyId/comments', async (req, res) => {
     const policy = await policyOf(req);
     answer<PolicyComments>(res, { comments: await listComments(db, personOf(req).organisationId, policy.id) });
+  });
+
+  router.get('/sites/:siteId/policies/:policyId/changes', async (req, res) => {
+    const policy = await policyOf(req);
+    answer<PolicyChanges>(res, { changes: await listPolicyChanges(db, personOf(req).organisationId, policy.id) });
   });
 
   router.post('/sites/:siteId/policies/:policyId/comments', async (req, res) => {

@@ -34,12 +34,12 @@ export function comparedText(before: readonly Block[], after: readonly Block[]):
   return compared;
 }
 
-/** How many blocks of one text are other in the other, or in it alone; where the words do not matter. */
-export function countOther(before: readonly Block[], after: readonly Block[]): number {
+/** Which blocks of one text are other in the other, or in one alone, by their ids; where the words do not matter. */
+export function otherBlocks(before: readonly Block[], after: readonly Block[]): string[] {
   const was = new Map(before.map((block) => [block.attrs.id, block]));
   const now = new Set(after.map(({ attrs }) => attrs.id));
-  const changed = after.filter((block) => !sameBlock(was.get(block.attrs.id), block)).length;
-  return changed + before.filter(({ attrs }) => !now.has(attrs.id)).length;
+  const changed = after.filter((block) => !sameBlock(was.get(block.attrs.id), block));
+  return [...changed, ...before.filter(({ attrs }) => !now.has(attrs.id))].map(({ attrs }) => attrs.id);
 }
 
 /** How many blocks differ. */

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { asHtml, asMarkdown, asText } from '../tree';
 import { h, p, ul } from './build';
-import { comparedText, countChanged, countOther } from './compare';
+import { comparedText, countChanged, otherBlocks } from './compare';
 import { richElements } from './elements';
 import { type Block, blocksSchema, type RichNode } from './node';
 
@@ -101,5 +101,5 @@ it('two texts are compared by block and by word, in the order of the later one',
     [h('a', 'Who'), p('c', 'Gone')],
     [h('a', 'Whom'), p('n', 'New')],
   ];
-  expect([countOther(before, after), countOther(before, before)]).toEqual([3, 0]);
+  expect([otherBlocks(before, after), otherBlocks(before, before)]).toEqual([['a', 'n', 'c'], []]);
 });

@@ -17,6 +17,7 @@ import type {
   Knowledge,
   LeftToDo,
   LookList,
+  PolicyChanges,
   PolicyComments,
   PolicyList,
   PolicyVersionText,
@@ -79,6 +80,12 @@ export const agreementLedger = (siteId: string) =>
   queryOptions({
     queryKey: ['agreements', siteId, 'ledger'],
     queryFn: () => call<AgreementLedgerState>('GET', `/sites/${siteId}/agreements/ledger`),
+  });
+
+export const policyChanges = (siteId: string, policyId: string) =>
+  queryOptions({
+    queryKey: ['policies', siteId, policyId, 'changes'],
+    queryFn: () => call<PolicyChanges>('GET', `/sites/${siteId}/policies/${policyId}/changes`),
   });
 
 export const policyComments = (siteId: string, policyId: string) =>

@@ -3,8 +3,8 @@ import {
   AUDIENCES,
   type Block,
   blockState,
-  countOther,
   livePreview,
+  otherBlocks,
   type PolicyDraft,
   placeOfQuote,
   type Quote,
@@ -43,7 +43,9 @@ export function TextView() {
   );
   const marks = useMemo(() => marksOf(draft, comments.open), [draft, comments.open]);
   const differs =
-    countOther(draft.blocks, anew.blocks) + Object.keys(anew.conflicts).length - Object.keys(draft.conflicts).length;
+    otherBlocks(draft.blocks, anew.blocks).length +
+    Object.keys(anew.conflicts).length -
+    Object.keys(draft.conflicts).length;
   const title = draft.titles[draft.source] ?? '';
   const grave = findings.filter(({ weight }) => weight !== 'advice').length;
   const base = `/api/sites/${site.id}/policies/${policy.id}/draft.${draft.source}`;

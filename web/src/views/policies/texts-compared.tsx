@@ -1,15 +1,20 @@
+import type { PolicyChanges } from '@douane/api';
 import type { ComparedBlock } from '@douane/core/policy';
+import { Fragment } from 'react';
+import { Ago } from '../../ui/parts';
 import { ReadBlock } from './read-block';
 
-/** Two texts side by side, with the words that differ; `alone`: there is but one. */
+/** Two texts side by side, with the words that differ and who changed them; `alone`: there is but one. */
 export function TextsCompared({
   rows,
   alone,
   language,
+  changes,
 }: {
   rows: readonly ComparedBlock[];
   alone: boolean;
   language: string;
+  changes: PolicyChanges['changes'];
 }) {
   if (alone)
     return (
@@ -27,6 +32,7 @@ export function TextsCompared({
           className="grid gap-x-6 border-b border-line px-3 py-1.5 md:grid-cols-2"
           aria-label={same ? 'same' : 'differs'}
         >
+          {!same && <ChangedBy changes={changes.filter(({ blockId }) => blockId === id)} />}
           {same ? (
             <>
               <ReadBlock block={before!} language={language} />
@@ -59,5 +65,19 @@ export function TextsCompared({
         </li>
       ))}
     </ul>
+  );
+}
+
+function ChangedBy({ changes }: { changes: PolicyChanges['changes'] }) {
+  if (changes.length === 0) return null;
+  return (
+    <p className="text-ink2 md:col-span-2">
+      {changes.map(({ person, at }, i) => (
+        <Fragment key={at}>
+          {i > 0 && '; '}
+          {person}, <Ago at={at} />
+        </Fragment>
+      ))}
+    </p>
   );
 }

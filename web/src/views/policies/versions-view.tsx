@@ -138,6 +138,7 @@ function Compared({
     ...queries.policyVersion(site.id, policy.id, typeof against === 'number' ? against : 0),
     enabled: typeof against === 'number',
   });
+  const changes = useQuery(queries.policyChanges(site.id, policy.id));
   const content = one.data?.content;
   if (!content) return <Trouble error={one.error} />;
   const beside = against === 'draft' ? draft : typeof against === 'number' ? other.data?.content : null;
@@ -149,6 +150,9 @@ function Compared({
   // The earlier one stands on the left.
   const isEarlier = against === 'draft' || (typeof against === 'number' && against > number);
   const [before, after] = isEarlier ? [content, beside] : [beside, content];
+  const ends = [number, ...(typeof against === 'number' ? [against] : [])];
+  const last = against === 'draft' ? Number.POSITIVE_INFINITY : Math.max(...ends);
+  const between = (changes.data?.changes ?? []).filter(({ after: at }) => at >= Math.min(...ends) && at < last);
   const rows = comparedText(before ? textOf(before) : [], after ? textOf(after) : []);
   const changed = countChanged(rows);
   const shown = only && before && after ? rows.filter(({ same }) => !same) : rows;
@@ -182,7 +186,7 @@ function Compared({
           </label>
         )}
       </div>
-      <TextsCompared rows={shown} alone={!before || !after} language={read} />
+      <TextsCompared rows={shown} alone={!before || !after} language={read} changes={between} />
     </Section>
   );
 }
