@@ -62,6 +62,8 @@ export function PolicyEditor(props: PolicyEditorProps) {
     ],
     content: docOf(blocks),
     editorProps: {
+      // What is gone to stands clear of the tools above and of the edge below.
+      ...{ scrollMargin: 120, scrollThreshold: 120 },
       attributes: {
         ...{ role: 'textbox', 'aria-multiline': 'true', 'aria-label': label, lang: language, dir: 'auto' },
         class: 'policy-text px-4 py-3 outline-none',
