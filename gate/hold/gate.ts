@@ -14,7 +14,10 @@ import { policyOf } from './policy';
 
 /** One visit to one page: who this is, what he chose, what may run. What he sees of it is in `visit/`. */
 export interface Gate extends VisitedGate {
-  /** Finds out where the visitor is, lets go of what may run, and asks what has to be asked. */
+  /**
+   * Has the browser hold, lets go of what may run, finds out where the visitor is, and asks what has to be asked. Called
+   * before anything of the page.
+   */
   begin(): void;
   /** What the site learns of its visitor while the page stands, as when somebody signs in. */
   tell(told: ToldOfVisitor): void;
@@ -39,7 +42,7 @@ export function gateOf(
   let signals: Signals = { gpc: globalPrivacyControl === true, ...ofVisitor, ...override };
   let choice = readChoice(cookies);
   let place = knownPlace(override.place ?? at);
-  let decision = decided();
+  let decision: Decision;
   let visit: Promise<Visit> | null;
   let shown: Visit | undefined;
   let tries = 0;
@@ -52,8 +55,6 @@ export function gateOf(
 
   const asked = askedFor();
   if (asked) permits.admit(asked);
-  // Before anything of the page, so that the browser holds from here on.
-  grant();
 
   const gate: Gate = {
     config,
@@ -112,14 +113,10 @@ export function gateOf(
     return decide(place ?? null, signals, choice, config.rules);
   }
 
-  function grant(): void {
-    permits.grant(place === undefined ? grantedMeanwhile(decision, choice) : decision.granted);
-    policy.enforce();
-  }
-
   function apply(): boolean {
     decision = decided();
-    grant();
+    permits.grant(place === undefined ? grantedMeanwhile(decision, choice) : decision.granted);
+    policy.enforce();
     // Of a place that the browser does not keep, and a choice that it does not, the fresh page would know nothing.
     const isKept = () => (choice ? readChoice()?.record === choice.record : !wasLoadedAnew());
     if (policy.isOutgrown() && isKept() && loadAnew()) return false;
