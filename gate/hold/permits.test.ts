@@ -1,22 +1,10 @@
-import { indexPlan } from '@douane/core/hold';
-import { compileRelease } from '@douane/core/release';
-import { newSetup } from '@douane/core/setup';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { type Permits, permitsOf } from './permits';
-
-const setup = newSetup({ key: 's', name: 'S', address: 'https://shop.test/' }, 'https://d.test/g/s');
-setup.services = [
-  { id: 'gull', name: 'Gull', purpose: 'measurement', hosts: ['gull.test'], items: [] },
-  { id: 'tern', name: 'Tern', purpose: 'advertising', hosts: ['tern.test/ads/'], items: [] },
-];
-const { plan } = compileRelease(setup, 1, '2026-11-28');
-const NOTHING = { functional: false, measurement: false, advertising: false, embedded: false };
+import type { Permits } from './permits';
+import { NOTHING, permitsOfShop } from './permits-for-tests';
 
 let permits: Permits;
 beforeEach(() => {
-  vi.stubGlobal('document', { baseURI: 'https://shop.test/page' });
-  vi.stubGlobal('location', { hostname: 'shop.test' });
-  permits = permitsOf(indexPlan(plan));
+  permits = permitsOfShop();
 });
 afterEach(() => vi.unstubAllGlobals());
 
