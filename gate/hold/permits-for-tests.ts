@@ -1,6 +1,3 @@
-import { indexPlan } from '@douane/core/hold';
-import { compileRelease } from '@douane/core/release';
-import { newSetup } from '@douane/core/setup';
 import { vi } from 'vitest';
 import { type Permits, permitsOf } from './permits';
 
@@ -11,12 +8,11 @@ export function permitsOfShop(): Permits {
   vi.stubGlobal('__ALONE__', false);
   vi.stubGlobal('document', { baseURI: 'https://shop.test/page' });
   vi.stubGlobal('location', { hostname: 'shop.test', href: 'https://shop.test/page', origin: 'https://shop.test' });
-  const setup = newSetup({ key: 's', name: 'S', address: 'https://shop.test/' }, 'https://d.test/g/s');
-  setup.services = [
-    { id: 'gull', name: 'Gull', purpose: 'measurement', hosts: ['gull.test'], items: [] },
-    { id: 'tern', name: 'Tern', purpose: 'advertising', hosts: ['tern.test/ads/'], items: [] },
-  ];
-  const permits = permitsOf(indexPlan(compileRelease(setup, 1, '2026-11-28').plan));
+  const permits = permitsOf({
+    hosts: { 'gull.test': 'measurement', 'tern.test': [['/ads/', 'advertising']] },
+    own: ['.shop.test'],
+    unruled: 'by-regime',
+  });
   permits.grant(NOTHING);
   return permits;
 }
