@@ -13,3 +13,4 @@ export { type CheckOptions, runCheck } from './run-check';
 export { type SignInTrial, trySignIn } from './try-sign-in';
 export { type CaseSurroundings, type CaseVisit, visitCase } from './visit-case';
 export { type WatchedBy, WatchedVisit } from './watched-visit';
+export { withBrowser } from './with-browser';

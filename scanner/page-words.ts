@@ -1,6 +1,7 @@
 import { type DefaultTreeAdapterTypes, parse } from 'parse5';
-import { type BrowserOptions, launchBrowser } from './browser';
+import type { BrowserOptions } from './browser';
 import { type FetchOptions, fetchText } from './fetch-text';
+import { withBrowser } from './with-browser';
 
 type Node = DefaultTreeAdapterTypes.ChildNode;
 
@@ -35,27 +36,22 @@ export async function pageWords(address: string, options: Pick<FetchOptions, 'al
   return wordsOf(text);
 }
 
-/** Both in ms. A page that never comes to rest is read as it is then. */
-const LOADS_MS = 30_000;
+/** In ms. A page that never comes to rest is read as it is then. */
 const RESTS_MS = 5_000;
+const SHOWN_MS = 40_000;
 
 /**
  * What a page says once its scripts have run, as `pageWords` else. Throws a sentence where it does not load in time, and
  * `CannotRun` where there is no browser.
  */
-export async function shownWords(address: string, options: Pick<BrowserOptions, 'allowPrivate'>): Promise<string> {
-  const { browser, close } = await launchBrowser(options);
-  try {
+export const shownWords = (address: string, options: Pick<BrowserOptions, 'allowPrivate'>): Promise<string> =>
+  withBrowser({ ...options, timeoutMs: SHOWN_MS }, async (browser) => {
     const page = await (await browser.newContext()).newPage();
-    page.setDefaultTimeout(LOADS_MS);
     await page.goto(address, { waitUntil: 'load' });
     // Frameworks fetch what they show only after that.
     await page.waitForLoadState('networkidle', { timeout: RESTS_MS }).catch(() => {});
     return wordsOf((await page.content()).slice(0, MOST_BYTES));
-  } finally {
-    await close();
-  }
-}
+  });
 
 /** The words of a page's markup. */
 export function wordsOf(html: string): string {

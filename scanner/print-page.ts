@@ -1,4 +1,4 @@
-import { launchBrowser } from './browser';
+import { withBrowser } from './with-browser';
 
 /** Five thousand items are 770 pages, and took 18 s on two slow cores. */
 const TIMEOUT_MS = 120_000;
@@ -20,15 +20,9 @@ export function printedPage(html: string): Promise<Buffer> {
   return made;
 }
 
-async function print(html: string): Promise<Buffer> {
-  const running = await launchBrowser({ allowPrivate: false });
-  let isLate = false;
-  const timer = setTimeout(() => {
-    isLate = true;
-    void running.close();
-  }, TIMEOUT_MS);
-  try {
-    const context = await running.browser.newContext({ javaScriptEnabled: false, serviceWorkers: 'block' });
+const print = (html: string): Promise<Buffer> =>
+  withBrowser({ allowPrivate: false, timeoutMs: TIMEOUT_MS }, async (browser) => {
+    const context = await browser.newContext({ javaScriptEnabled: false, serviceWorkers: 'block' });
     const page = await context.newPage();
     await page.route('**/*', (route) =>
       route.request().url() === ADDRESS
@@ -36,16 +30,10 @@ async function print(html: string): Promise<Buffer> {
         : route.abort(),
     );
     await page.goto(ADDRESS, { timeout: TIMEOUT_MS });
-    return await page.pdf({
+    return page.pdf({
       ...{ format: 'A4', tagged: true, outline: true, displayHeaderFooter: true, headerTemplate: '<i></i>' },
       footerTemplate:
         '<p style="font:8px sans-serif;margin:0 auto"><span class="pageNumber"></span> / <span class="totalPages"></span></p>',
       margin: { top: '18mm', bottom: '20mm', left: '18mm', right: '18mm' },
     });
-  } catch (cause) {
-    throw isLate ? new Error(`it took longer than ${TIMEOUT_MS / 1000} s`) : cause;
-  } finally {
-    clearTimeout(timer);
-    if (!isLate) await running.close();
-  }
-}
+  });

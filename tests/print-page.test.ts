@@ -1,6 +1,7 @@
 import http from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { printedPage } from '@douane/scanner';
+import { printedPage, withBrowser } from '@douane/scanner';
+import type { Browser } from 'playwright-core';
 import { afterAll, expect, it } from 'vitest';
 
 const asked: string[] = [];
@@ -23,4 +24,16 @@ it('prints every script in type that has it, tagged, and neither runs nor loads 
   expect(text).toMatch(/\/Title \(Policy\)/);
   expect(text).toContain('/StructTreeRoot');
   expect(asked).toEqual([]);
+});
+
+it('a browser is ended in time, whatever a page does in it', async () => {
+  let browser: Browser | undefined;
+  const stuck = withBrowser({ allowPrivate: false, timeoutMs: 1_500 }, async (one) => {
+    browser = one;
+    const page = await (await one.newContext()).newPage();
+    await page.setContent('<script>setTimeout(() => { for (;;); })</script>');
+    return page.content();
+  });
+  await expect(stuck).rejects.toThrow('it took longer than 1.5 s');
+  expect(browser!.isConnected()).toBe(false);
 });

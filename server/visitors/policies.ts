@@ -10,12 +10,12 @@ import {
 } from '@douane/core/policy';
 import type { Release } from '@douane/core/release';
 import { POLICY_FORMS, type PolicyForm, policyFileAs, policyForm } from '@douane/gate';
-import { printedPage } from '@douane/scanner';
+import { CannotRun, printedPage } from '@douane/scanner';
 import { type Request, type Response, Router } from 'express';
 import { z } from 'zod';
 import type { ServerContext } from '../context';
 import type { LivePolicy } from '../db/policy-versions.sql';
-import { notFound } from '../problems';
+import { notFound, Problem } from '../problems';
 import type { Served } from './served-sites';
 
 /** How long a policy may be kept before it is asked for again, in seconds. */
@@ -125,7 +125,7 @@ export function policyRoutes({ served, placeOf }: Pick<ServerContext, 'served' |
       );
     const body =
       form === 'pdf'
-        ? await served.document(at, name, (release) => printedPage(inForm(release, 'html', '')))
+        ? await served.document(at, name, (release) => printed(inForm(release, 'html', '')))
         : find || choices.length > 0 // there is no end of what can be looked for, and choices are one reader's: none is kept
           ? inForm(at.release, form, find)
           : served.document(at, name, (release) => inForm(release, form, ''));
@@ -157,6 +157,14 @@ export function policyRoutes({ served, placeOf }: Pick<ServerContext, 'served' |
     }
   }
 }
+
+/** A page as a PDF; says so where this machine has no browser to print it. */
+const printed = (page: string): Promise<Buffer> =>
+  printedPage(page).catch((cause: Error) => {
+    if (!(cause instanceof CannotRun)) throw cause;
+    console.error(`a policy as PDF: ${cause.message}`);
+    throw new Problem(503, 'No PDF can be made here at the moment', 'The same policy is there as html, md and txt.');
+  });
 
 /** `page`: where the versions are, from where they are told of. */
 const withAddress = (history: LivePolicy['history'], page: string) =>
