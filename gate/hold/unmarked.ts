@@ -7,7 +7,8 @@ export const SPECULATION = 'script[type=speculationrules]';
 
 /** Where anything is held, makes speculation rules (HTML, section 7.6) a script of no kind that a browser knows. */
 export function stopRules(element: Element, permits: Permits): void {
-  if (!element.matches(SPECULATION) || !permits.holdsAny()) return;
+  // Asked of scripts alone: a form with a field named `matches` has no such function (HTML, named elements of a form).
+  if (!(element instanceof HTMLScriptElement && element.matches(SPECULATION) && permits.holdsAny())) return;
   // No page misses it.
   element.remove();
   setAttribute.call(element, 'type', MARK);
