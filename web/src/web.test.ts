@@ -7,7 +7,7 @@ import { neighbour } from './ui/keys';
 import { pathOf } from './ui/words';
 import { docOf, sourceOf } from './views/banner/rich-source';
 import { caseWords, lanesOf, servicesOfCases } from './views/check/lanes';
-import { editedSince } from './views/use-draft';
+import { editedSince, onTop } from './views/use-draft';
 
 const item = (over: Partial<CheckedItem>): CheckedItem => ({
   kind: 'request',
@@ -89,6 +89,15 @@ it('keeps what was edited while an earlier edit was being saved, on top of what 
   const edit = editedSince(now, sent.setup, saved);
   expect(edit.setup).toEqual(setup('as saved', 'later'));
   expect(edit.from).toEqual(saved);
+});
+
+it('makes a change on top of what came in since the form was drawn, whatever the form kept of what it showed', () => {
+  const setup = (texts: object) => ({ banner: { texts }, regions: 'same' }) as unknown as Setup;
+  const drawn = setup({});
+  const typed = () => setup({ en: { title: 'One question' } });
+  const now = setup({ en: { accept: 'Yes, all' } });
+  expect(onTop(drawn, typed, now)).toEqual(setup({ en: { title: 'One question', accept: 'Yes, all' } }));
+  expect(onTop(now, typed, now)).toEqual(typed());
 });
 
 describe('the text editor', () => {

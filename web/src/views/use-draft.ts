@@ -78,11 +78,10 @@ export function useDraft(siteId: string, within?: string) {
     refused: save.isError && save.variables.setup === edit?.setup,
     change: (next: (setup: Setup) => Setup) => {
       if (!edit) setMerged(null); // what was taken in has been saved
-      // On top of what stands now, not of what was drawn: a save may have ended in between.
       setEdit((now) => {
         const from = now?.from ?? client.getQueryData(queries.draft(siteId).queryKey);
-        if (!from) return now;
-        const changed = next(now?.setup ?? from.setup);
+        if (!from || !setup) return now;
+        const changed = onTop(setup, next, now?.setup ?? from.setup);
         // What is on its way to the server has to be taken back there.
         const same = !sending.current && changedParts(changed, from.setup).length === 0;
         return same ? null : { setup: changed, from };
@@ -109,6 +108,13 @@ export function editedSince(now: Edit, sent: Edit['from']['setup'], saved: Edit[
   const { value, both } = merged(sent, now.setup, saved.setup);
   return { setup: value, from: { setup: saved.setup, revisions: saved.revisions }, both };
 }
+
+/**
+ * A change on top of what stands now. It was made from what was drawn, of which it may have kept more than it changes: a
+ * save may have ended, or a colleague's work come in, between the drawing and the hand.
+ */
+export const onTop = (drawn: Setup, next: (setup: Setup) => Setup, now: Setup): Setup =>
+  drawn === now ? next(now) : merged(drawn, next(drawn), now).value;
 
 /** Somebody else saved a part meanwhile: the server names the parts, and no fields. */
 const isStale = (error: unknown): boolean =>
