@@ -23,6 +23,8 @@ const PAIRS = [
   ['inline_page_cost', 'inline', 'none'],
   // What the browser takes for having a policy at all, put in force by one line: no gate that has one costs less.
   ['policy_alone_page_cost', 'policy', 'none'],
+  // What it takes to make a script of this size ready, of which then nothing is called.
+  ['uncalled_page_cost', 'uncalled', 'none'],
 ] as const;
 
 /**
@@ -79,7 +81,7 @@ async function pairs<K extends string>(
 
 /**
  * A page of 400 parts at `/MEANS`, with a script in each at `/MEANS-scripts`: `file`, `alone` (a file that holds without
- * policy), `inline`, `policy` (nothing but one); `empty` and `none`.
+ * policy), `inline`, `policy` (nothing but one), `uncalled`; `empty` and `none`.
  */
 async function serveSite(root: string): Promise<{ address: string; close(): void }> {
   const code = await loadGateCode(root);
@@ -91,6 +93,7 @@ async function serveSite(root: string): Promise<{ address: string; close(): void
     inline: () => `<script data-place="DE">${files.get('policy.js')}</script>`,
     policy: () =>
       `<script>{const m=document.createElement('meta');m.httpEquiv='Content-Security-Policy';m.content="default-src 'self' 'unsafe-inline' 'unsafe-eval' data: blob:";document.head.append(m);m.remove()}</script>`,
+    uncalled: () => `<script>${uncalled(files.get('policy.js')!)}</script>`,
     none: () => '',
   };
   const server = http
@@ -131,6 +134,13 @@ async function serveSite(root: string): Promise<{ address: string; close(): void
       server.close();
     },
   };
+}
+
+/** A script that calls one function, and does nothing else, without the call. */
+function uncalled(script: string): string {
+  const text = script.trimEnd().replace(/;$/, '');
+  if (!text.endsWith('})()')) throw new Error('The holding script is no longer one function that is called.');
+  return `${text.slice(0, -2)};`;
 }
 
 const pageOf = (first: string, scripts: boolean): string =>
