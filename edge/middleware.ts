@@ -3,6 +3,7 @@ import { pipeline, Readable } from 'node:stream';
 import type { Place } from '@douane/core/regimes';
 import { answerFor, tagsOf } from './answer';
 import type { Headers } from './headers';
+import { statusFor } from './leading';
 import type { EdgeSite } from './site';
 
 export interface HoldingOptions {
@@ -34,6 +35,7 @@ export function holding({ site, placeOf }: HoldingOptions): Handler {
     const begin = () => {
       if (body !== undefined) return;
       const headers: Headers = { ...res.getHeaders() };
+      res.statusCode = statusFor(req.headers, res.statusCode, headers, address, held);
       const way = answerFor(current, held, address, res.statusCode, headers, { marked: 0, dropped: 0 });
       for (const name of res.getHeaderNames()) if (headers[name] === undefined) res.removeHeader(name);
       for (const [name, value] of Object.entries(headers)) if (value !== undefined) res.setHeader(name, value);

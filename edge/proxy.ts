@@ -6,6 +6,7 @@ import { pipeline } from 'node:stream';
 import type { Place } from '@douane/core/regimes';
 import { answerFor, type Counted, tagsOf } from './answer';
 import type { Headers } from './headers';
+import { statusFor } from './leading';
 import type { EdgeSite, Held } from './site';
 
 export interface EdgeOptions {
@@ -152,10 +153,16 @@ export class Edge {
     request.on('response', (answer) => {
       const headers: Headers = { ...answer.headers };
       for (const name of namesOfHop(headers)) delete headers[name];
-      const status = answer.statusCode ?? 502;
+      const sent = answer.statusCode ?? 502;
+      const status = this.options.untouched ? sent : statusFor(req.headers, sent, headers, address, held);
       const way = this.options.untouched ? null : answerFor(site, held, address, status, headers, this.counts);
       // A reason of its own is no part of HTTP/2.
       res.writeHead(status, headers as http.OutgoingHttpHeaders);
+      if (status !== sent) {
+        this.counts.dropped++;
+        answer.resume();
+        return void res.end();
+      }
       if (way) res.flushHeaders?.();
       pipeline([answer, ...(way ?? []), res], (error) => {
         if (error && error.code !== 'ERR_STREAM_PREMATURE_CLOSE') this.counts.failed++;

@@ -24,6 +24,7 @@ export const GATE_SCRIPTS = [
   'panel',
   'field',
   'common',
+  'late',
   'worker',
   'told',
 ] as const;
@@ -77,6 +78,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
   const contents = short(texts.map(([, body]) => body).join());
   const held = script('held', code.held, '__DOUANE_HELD__', heldFace(setup));
   const panel = script('panel', code.panel, '__DOUANE_PANEL__', { services: heldFace(setup).services });
+  const late = named('late', 'js', code.late, 'text/javascript');
   const worker = named('worker', 'js', code.worker, 'text/javascript');
   const { addresses, staging, choiceOver } = setup.site;
   const origins = [...addresses, ...staging];
@@ -129,6 +131,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
       policy: by === 'policy',
       ...(setup.holding.header && { header: true }),
       banner: banner.name,
+      late: late.name,
       visit: name,
       worker: worker.name,
     };
@@ -149,6 +152,7 @@ export function gateFiles(release: Release, code: GateCode, hash: HashText): Gat
       field,
       visit,
       paused,
+      late,
       worker,
       ...texts.map(([language, body]): GateFile => {
         return { name: textsFile(language, contents), body, type: 'application/json' };

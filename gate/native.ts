@@ -16,8 +16,9 @@ export const allOf = (selector: string): NodeListOf<HTMLElement> =>
 export const setAttribute = Element.prototype.setAttribute;
 
 /** `element.hasAttribute` and the like, also of a form with a field of that name, which hides it. */
-const { hasAttribute, querySelectorAll } = Element.prototype;
-export const has = (element: Element, attribute: string): boolean => hasAttribute.call(element, attribute);
+const { getAttribute, hasAttribute, querySelectorAll } = Element.prototype;
+export const has = (element: Element, name: string): boolean => hasAttribute.call(element, name);
+export const attribute = (element: Element, name: string): string | null => getAttribute.call(element, name);
 export const allIn = (element: Element, selector: string): NodeListOf<Element> =>
   querySelectorAll.call(element, selector);
 

@@ -87,7 +87,7 @@ export async function buildGate() {
     buildForVisitors('worker', 'gate/worker/main.ts', false),
     buildForVisitors('told', 'gate/told/main.ts', false),
     buildForVisitors('common', 'gate/common/main.ts', false),
-    ...['banner', 'button', 'field', 'held', 'panel', 'visit'].map((name) =>
+    ...['banner', 'button', 'field', 'held', 'late', 'panel', 'visit'].map((name) =>
       buildForVisitors(name, `gate/${name}/main.ts`, true),
     ),
   ]);

@@ -178,6 +178,8 @@ describe('as time passes', () => {
   const DAY_MS = 86_400_000;
   /** Comes again to the same browser, so many days later by its clock. */
   const comeBackAfter = async (days: number) => {
+    // What the page before let go of is out.
+    await site.settled();
     site.world.web.log.clear();
     await site.page.clock.setFixedTime(Date.now() + days * DAY_MS);
     await site.page.goto(`${site.address}/fares`);

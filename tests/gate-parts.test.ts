@@ -28,10 +28,7 @@ let page: Page;
 beforeAll(async () => {
   browser = await openBrowser();
   const held = ['gate', 'marked', 'mechanisms/elements', 'mechanisms/network', 'permits', 'alone/mark'];
-  all = await gateParts(
-    browser,
-    held.map((name) => `hold/${name}`),
-  );
+  all = await gateParts(browser, [...held.map((name) => `hold/${name}`), 'late/let-go']);
 });
 afterAll(async () => {
   await all?.close();
@@ -53,7 +50,7 @@ const plan = (unruled: Unruled = 'held'): PlanIndex => ({
 async function heldPage(markup = '', unruled: Unruled = 'held'): Promise<void> {
   page = await all.open(markup);
   await page.evaluate((of) => {
-    window.permits = parts.permitsOf(of);
+    window.permits = parts.permitsOf(of, async () => parts as never);
     parts.holdElements(window.permits, parts.FETCHING);
     parts.holdNetwork(window.permits);
   }, plan(unruled));
@@ -61,7 +58,7 @@ async function heldPage(markup = '', unruled: Unruled = 'held'): Promise<void> {
 const grant = (granted: Record<string, boolean>) =>
   page.evaluate((given) => {
     window.permits.grant(given);
-    parts.releaseMarked(window.permits);
+    return parts.releaseMarked(window.permits);
   }, granted);
 const at = (host: string, path: string) => `http://${host}.localhost:${all.port}${path}`;
 
@@ -269,11 +266,12 @@ describe('while the place is being asked for', () => {
     });
     const runs = () => page.evaluate(() => window.permits.allows('advertising'));
     await page.evaluate((of) => {
-      window.permits = parts.permitsOf(of);
+      const nothing = () => Promise.reject(new Error('there are no files here'));
+      window.permits = parts.permitsOf(of, nothing);
       const treated = { regimes: [], modes: { advertising: 'notice' as const }, gpc: 'ignored' as const };
       const rule = { ...treated, yesDays: null, refusalDays: null, askAgainDays: null };
       const rules = { purposes: [{ id: 'advertising' }], rules: [rule], places: {}, stateUnknown: {}, fallback: 0 };
-      const names = { banner: 'b.js', visit: 'v.js', worker: 'w.js' };
+      const names = { banner: 'b.js', late: 'l.js', visit: 'v.js', worker: 'w.js' };
       const config = {
         base: '/g/s',
         release: 1,
@@ -284,7 +282,7 @@ describe('while the place is being asked for', () => {
         stored: { cookies: {}, storage: {}, databases: {}, caches: {}, workers: {} },
         policy: false,
       };
-      const gate = parts.gateOf(config, window.permits, '', {}, {});
+      const gate = parts.gateOf(config, window.permits, nothing, '', {}, {});
       gate.begin();
       gate.tell({ age: 30 });
     }, plan());

@@ -5,7 +5,7 @@ import { LeakyWeb, type Means } from './support/leaky-web';
 import { WAYS } from './ways';
 import { ASKED, INSERTED } from './ways/at-run-time';
 import { MARKUP } from './ways/markup';
-import { AHEAD, ALONE, AS_READ, FRAMED, REFUSED, type Rest, SAME_HOST, SENT } from './ways/rests';
+import { AHEAD, ALONE, AS_READ, FRAMED, LED, REFUSED, type Rest, SAME_HOST, SENT } from './ways/rests';
 import type { Way } from './ways/types';
 
 const AT_ONCE = 8;
@@ -87,10 +87,10 @@ it('marked, whatever stands in the markup is held, and comes to life with a yes'
 }, 240_000);
 
 const RESTS = {
-  policy: [AHEAD, AS_READ, SENT, FRAMED],
-  header: [SAME_HOST, { ...SENT, ways: ['own cookie of the answer'] }],
+  policy: [AHEAD, AS_READ, SENT, LED, FRAMED],
+  header: [SAME_HOST, { ...SENT, ways: ['own cookie of the answer'] }, LED],
   edge: [],
-  script: [AHEAD, SENT, FRAMED, ...ALONE],
+  script: [AHEAD, SENT, LED, FRAMED, ...ALONE],
 } satisfies Partial<Record<Means, Rest[]>>;
 
 it.each(['policy', 'header', 'edge', 'script'] as const)(

@@ -31,6 +31,9 @@ const BY_ELEMENT: Record<string, Record<string, AttributeKind>> = {
   image: { ...SVG_LINK, ...MEDIA },
   use: SVG_LINK,
   feimage: SVG_LINK,
+  // What is no address among these is none that is held.
+  set: address('to'),
+  animate: address('from', 'to', 'by'),
 };
 /** On any element. */
 const EVERYWHERE: Record<string, AttributeKind> = { style: 'css', background: 'address', ping: 'list' };

@@ -7,10 +7,11 @@ import type { GateConfig, Visit, VisitedGate, VisitOverride, VisitScript } from 
 import { fetchNow } from './fetch-now';
 import { jar, readChoice } from './kept';
 import { askedFor, loadAnew, loadFor, wasLoadedAnew } from './load-anew';
-import { MARK, release, releaseMarked } from './marked';
+import { releaseMarked } from './marked';
 import type { Permits } from './permits';
 import { askPlace, knownPlace } from './place';
 import { policyOf } from './policy';
+import type { Script } from './script';
 
 /** One visit to one page: who this is, what he chose, what may run. What he sees of it is in `visit/`. */
 export interface Gate extends VisitedGate {
@@ -32,6 +33,7 @@ export interface Gate extends VisitedGate {
 export function gateOf(
   config: GateConfig,
   permits: Permits,
+  script: Script,
   cookies: string,
   override: VisitOverride,
   ofVisitor: ToldOfVisitor,
@@ -45,7 +47,6 @@ export function gateOf(
   let decision: Decision;
   let visit: Promise<Visit> | null;
   let shown: Visit | undefined;
-  let tries = 0;
   let isReady: () => void;
   const ready = new Promise<void>((resolve) => {
     isReady = resolve;
@@ -102,8 +103,7 @@ export function gateOf(
       if (permits.policy) loadFor(address);
       else {
         permits.admit(address, frame);
-        if (frame.hasAttribute(MARK)) release(frame);
-        tend();
+        void releaseMarked(permits, frame).then(tend);
       }
     },
   };
@@ -120,8 +120,7 @@ export function gateOf(
     // Of a place that the browser does not keep, and a choice that it does not, the fresh page would know nothing.
     const isKept = () => (choice ? readChoice()?.record === choice.record : !wasLoadedAnew());
     if (policy.isOutgrown() && isKept() && loadAnew()) return false;
-    releaseMarked(permits);
-    tend();
+    void releaseMarked(permits).then(tend);
     const now = JSON.stringify(decision.granted);
     if (place !== undefined && told !== now) {
       told = now;
@@ -165,17 +164,5 @@ export function gateOf(
       visit = null; // tried again when it is wanted again
     });
     return visit;
-  }
-
-  /**
-   * A script of the release. Imported, not inserted: that needs neither a nonce nor a trusted type of the page's policy.
-   * An address that failed is remembered by the browser as failed, so it is asked for by another fragment.
-   */
-  function script<T>(file: string): Promise<T> {
-    const address = `${config.base}/${file}`;
-    return import(tries ? `${address}#${tries}` : address).catch((cause) => {
-      tries++;
-      throw cause;
-    });
   }
 }

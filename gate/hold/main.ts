@@ -5,7 +5,6 @@ import { holdAttributes } from './alone/attributes';
 import { holdInsertion } from './alone/insertion';
 import { markElement } from './alone/mark';
 import { holdParsing } from './alone/parsing';
-import { holdRealms } from './alone/realms';
 import { holdSockets } from './alone/sockets';
 import { holdStyles } from './alone/styles';
 import { type Gate, gateOf } from './gate';
@@ -15,9 +14,11 @@ import { FETCHING, FRAMES, holdElements, LINKS } from './mechanisms/elements';
 import { holdNavigation } from './mechanisms/navigation';
 import { holdNetwork } from './mechanisms/network';
 import { holdPeers } from './mechanisms/peers';
+import { holdRealms } from './mechanisms/realms';
 import { holdStored } from './mechanisms/stored';
 import { holdWorkers } from './mechanisms/workers';
 import { permitsOf } from './permits';
+import { scriptsAt } from './script';
 import { visitOverride } from './visit-override';
 import { watchPage } from './watch';
 
@@ -42,15 +43,17 @@ function start(config: GateConfig): void {
   // Known only while this script runs.
   const { dataset = {} } = document.currentScript ?? {};
   const told = toldIn(dataset);
-  const permits = permitsOf(config.plan);
+  const script = scriptsAt(config.base);
+  const permits = permitsOf(config.plan, () => script(config.late));
   holdElements(permits, __ALONE__ ? FETCHING : [FRAMES, LINKS]);
   if (__ALONE__)
-    for (const hold of [holdNetwork, holdAttributes, holdParsing, holdStyles, holdSockets, holdInsertion, holdRealms])
+    for (const hold of [holdNetwork, holdAttributes, holdParsing, holdStyles, holdSockets, holdInsertion])
       hold(permits);
   holdNavigation(permits);
   holdPeers(permits);
   holdStored(permits, config.stored);
-  holdWorkers(permits, `${config.base}/${config.worker}`, __ALONE__);
+  holdWorkers(permits, `${config.base}/${config.worker}`, __ALONE__, config.stored);
+  holdRealms();
   watchInput();
   let gate: Gate | undefined;
   watchPage(permits, __ALONE__ && ((element) => void markElement(element, permits)), () => gate?.tend());
@@ -59,7 +62,7 @@ function start(config: GateConfig): void {
   void Promise.resolve()
     .then(jar.read)
     .then((cookies) => {
-      gate = gateOf(config, permits, cookies, visitOverride(), told, dataset.place);
+      gate = gateOf(config, permits, script, cookies, visitOverride(), told, dataset.place);
       const { open, tell, ready } = gate;
       window.douane = {
         version: config.release,

@@ -1,4 +1,5 @@
 import { allowsMark, heldAs, type PlanIndex, UNRULED_MARK as UNRULED } from '@douane/core/hold';
+import type { LateScript } from '../types';
 import { safely } from './safely';
 
 type Waiting = { mark: string; run: () => void; element?: Element };
@@ -23,12 +24,14 @@ export interface Permits {
   later(mark: string, run: () => void, element?: Element): void;
   /** Lets go of what waits for one element that the visitor has asked for, whatever is granted. */
   admit(address: string, element?: Element): void;
+  /** What is loaded only where it is needed. Asked for by the page, so there is a gate by then. */
+  late(): Promise<LateScript>;
   /** Takes over what is granted and lets go of what now may run, in the order it came. */
   grant(granted: Record<string, boolean>): void;
 }
 
 // No class: names of its members would weigh more than all else in it, and every page waits for this.
-export function permitsOf(plan: PlanIndex): Permits {
+export function permitsOf(plan: PlanIndex, late: () => Promise<LateScript>): Permits {
   let granted: Record<string, boolean> = { nothing: false };
   let waiting: Waiting[] = [];
   const framed = new Set<string>();
@@ -54,6 +57,7 @@ export function permitsOf(plan: PlanIndex): Permits {
     policy: null,
     marks,
     framed,
+    late,
     allows,
     holding,
     isRuledOut: (address) => ![null, UNRULED].includes(holding(address)),

@@ -1,5 +1,6 @@
 import { allIn, allOf, has } from '../native';
 import { MARK, releaseMarked } from './marked';
+import { holdFrame } from './mechanisms/realms';
 import type { Permits } from './permits';
 import { SPECULATION, stopUnmarked } from './unmarked';
 
@@ -34,7 +35,8 @@ export function watchPage(permits: Permits, alone: ((element: Element) => void) 
   const look = (element: Element) => {
     if (alone) alone(element);
     stopUnmarked(element, permits);
-    if (has(element, MARK)) releaseMarked(permits, element);
+    if (element.localName === 'iframe') holdFrame(element);
+    if (has(element, MARK)) void releaseMarked(permits, element);
     frames ||= isFrame(element);
   };
   const lookAt = (elements: Iterable<Element>) => {

@@ -1,4 +1,5 @@
 import { heldAs } from '@douane/core/hold';
+import { holdDatabases } from '../hold/mechanisms/stored';
 import { startOf, type WorkerScope } from './start';
 
 /**
@@ -14,10 +15,12 @@ const full = (address: unknown) => {
   if (isHeld(href)) throw new TypeError(`held until the visitor agrees: ${href}`);
   return (address instanceof Request ? (address as unknown) : href) as string;
 };
-const allows = (mark: string) =>
-  douaneHeld !== undefined && douaneHeld !== false && mark.split(' ').every((one) => douaneHeld.granted.includes(one));
+const allows = (mark: string) => mark.split(' ').every((one) => douaneHeld?.granted.includes(one));
 const isHeld = (address: string) =>
-  Boolean(douaneHeld && heldAs(douaneHeld.plan, new URL(address), douaneHeld.page, allows));
+  Boolean(douaneHeld?.plan && heldAs(douaneHeld.plan, new URL(address), douaneHeld.page, allows));
+
+// Once it may, the page makes a worker anew.
+if (douaneHeld) holdDatabases({ allows, later() {} }, douaneHeld.stored);
 
 Object.defineProperty(self, 'location', { value: new URL(douaneFile) });
 

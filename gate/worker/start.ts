@@ -1,19 +1,21 @@
-import type { PlanIndex } from '@douane/core/hold';
+import type { PlanIndex, StoredPatterns } from '@douane/core/hold';
 
 /** What a worker made by the gate is told before anything else runs in it: its file, and the script that comes first. */
 export interface WorkerScope {
   douaneFile: string;
   douaneFirst: string;
-  /** What is held in it, where no policy holds. */
-  douaneHeld?: HeldInWorker | false;
+  douaneHeld?: HeldInWorker | null;
 }
 
-/** What is held while a worker lives: by the marks that were granted when it was made. */
+/** What is held while a worker lives that no policy holds: by the marks that were granted when it was made. */
 export interface HeldInWorker {
-  plan: PlanIndex;
+  /** Only where there is no policy at all. */
+  plan?: PlanIndex;
   /** Host of the page. */
   page: string;
   granted: string[];
+  /** Names of databases and caches. */
+  stored: Pick<Partial<StoredPatterns>, 'databases' | 'caches'>;
 }
 
 /**
@@ -25,7 +27,7 @@ export function startOf(
   file: string,
   first: string,
   options?: { type?: string } | string,
-  held?: HeldInWorker | false,
+  held?: HeldInWorker | null,
 ): string {
   if (new URL(file).origin !== location.origin || (file.startsWith('blob:') && !held)) return file;
   const scope: WorkerScope = { douaneFile: file, douaneFirst: first, douaneHeld: held };

@@ -1,4 +1,5 @@
 import { ASKED, DISGUISED, INSERTED } from './at-run-time';
+import { ASKED_ELSEWHERE, KEPT_ELSEWHERE, WINDOWS } from './elsewhere';
 import { MARKUP } from './markup';
 import { DISGUISED_HOSTS, KEPT, LEADING, OWN } from './own';
 import type { Way } from './types';
@@ -7,4 +8,5 @@ import type { Way } from './types';
 export const WAYS: Way[] = [
   ...[...MARKUP, ...INSERTED, ...ASKED, ...DISGUISED],
   ...[...OWN, ...DISGUISED_HOSTS, ...LEADING, ...KEPT],
+  ...[...WINDOWS, ...KEPT_ELSEWHERE, ...ASKED_ELSEWHERE],
 ];

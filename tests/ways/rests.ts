@@ -7,6 +7,7 @@ export interface Rest {
 const inMarkup = (...ids: string[]) => ids.map((id) => `markup ${id}`);
 const atRunTime = (...ids: string[]) => ids.map((id) => `run time ${id}`);
 const own = (...ids: string[]) => ids.map((id) => `own ${id}`);
+const elsewhere = (...ids: string[]) => ids.map((id) => `elsewhere ${id}`);
 
 /** Nothing of it runs. */
 export const AHEAD: Rest = {
@@ -26,12 +27,17 @@ export const AHEAD: Rest = {
 export const AS_READ: Rest = {
   because:
     'the browser prefetches as the parser comes to it; to be told of every piece of a body costs a page too much',
-  ways: inMarkup('speculation rules further down'),
+  ways: [...inMarkup('speculation rules further down'), ...elsewhere('rules written')],
 };
 
 export const SENT: Rest = {
   because: 'the page’s own server sends it in its answer',
   ways: own('link of the answer', 'style of the answer', 'cookie of the answer'),
+};
+
+export const LED: Rest = {
+  because: 'an address of the site’s own leads the page there, which only its server sees',
+  ways: elsewhere('page of an own address'),
 };
 
 /** A frame's own page has the gate itself, on most sites. */
@@ -67,6 +73,7 @@ export const ALONE: Rest[] = [
     ways: [
       ...atRunTime('import', 'import from a data address', 'script module', 'module worker'),
       ...own('module worker'),
+      ...elsewhere('import by a map', 'worker that imports as it goes', 'worklet of an own file'),
     ],
   },
   {
@@ -76,10 +83,15 @@ export const ALONE: Rest[] = [
   {
     because:
       'a file of the site’s own names it, or an address of the site’s own leads there, which only the browser sees',
-    ways: own(
-      ...['address that leads a request on', 'address that leads on', 'module'],
-      ...['style sheet', 'style sheet that imports'],
-    ),
+    ways: [
+      ...own('address that leads a request on', 'address that leads on', 'module'),
+      ...own('style sheet', 'style sheet that imports'),
+      ...elsewhere('frame of an own address'),
+    ],
+  },
+  {
+    because: 'the browser itself asks who could vouch for a visitor, in a window of its own',
+    ways: elsewhere('who somebody is'),
   },
 ];
 

@@ -1,8 +1,8 @@
 import { allIn } from '../../native';
+import { holdFrame } from '../mechanisms/realms';
 import { replace, type Undo } from '../mechanisms/replace';
 import type { Permits } from '../permits';
 import { isInert, markBelow, markElement, releaseBelow } from './mark';
-import { holdFrame } from './realms';
 
 /** Methods that put nodes in, all of which they are given. */
 const METHODS: Record<string, string[]> = {

@@ -1,7 +1,7 @@
 import { UNRULED_MARK } from '@douane/core/hold';
 import { type AttributeKind, fetches, isFetchedLink, LEADS_NOWHERE } from '@douane/core/hold/fetching';
 import { allIn, has, setAttribute } from '../../native';
-import { MARK, release } from '../marked';
+import { MARK, releaseMarked } from '../marked';
 import type { Permits } from '../permits';
 import { type HeldValue, heldInStyle, heldInValue } from './values';
 
@@ -102,7 +102,7 @@ export function releaseBelow(root: ParentNode, permits: Permits): void {
   const marked = [...root.querySelectorAll(`[${MARK}]`)];
   if (root instanceof Element && has(root, MARK)) marked.push(root);
   for (const element of marked)
-    permits.later(element.getAttribute(MARK)!, () => has(element, MARK) && release(element), element);
+    permits.later(element.getAttribute(MARK)!, () => void releaseMarked(permits, element), element);
 }
 
 const marksBelow = (root: ParentNode): string =>

@@ -1,4 +1,6 @@
+import { allOf, attribute } from '../../native';
 import type { Permits } from '../permits';
+import { holdRealm } from './realms';
 import { replace, type Undo } from './replace';
 
 /** The Navigation API (HTML, section 7.2.6), as far as it is needed; not every browser has it. */
@@ -7,45 +9,85 @@ interface NavigateEvent extends Event {
   destination: { url: string };
 }
 
+/** Targets that open no window (HTML, section 7.3.1.7). */
+const HERE = ['_self', '_top', '_parent'];
+const { closest } = Element.prototype;
+const { getRootNode } = Node.prototype;
+
 /**
- * Keeps the page from being led, by what it does itself, to somebody whose purpose is held, and from opening a window
- * there. Where the visitor goes by a click of his own is his. Strangers are let through: a page may well lead on to
- * somebody who takes the payment, and nobody has said that he is to be held.
+ * Keeps the page from being led, by what it does itself, to somebody whose purpose is held. Where the visitor goes by a
+ * click of his own is his. Strangers are let through: a page may well lead on to somebody who takes the payment, and
+ * nobody has said that he is to be held.
+ *
+ * A window can be led anywhere later, where nobody sees it, so while anything is held none opens but by a click of the
+ * visitor's own: what blocks pop-ups in browsers says the same.
  */
 export function holdNavigation(permits: Permits): Undo[] {
-  const holds = (address: string) => !navigator.userActivation?.isActive && permits.isRuledOut(address);
-  const stop = (event: Event, address: string) => {
-    if (holds(address)) event.preventDefault();
+  const isAsked = () => navigator.userActivation?.isActive;
+  const isRuledOut = (address: string) => !isAsked() && permits.isRuledOut(address);
+  const isWindow = (target: string) =>
+    !HERE.includes(target.toLowerCase()) &&
+    ![...allOf('iframe,frame,object')].some((frame) => attribute(frame, 'name') === target);
+  const holds = (address: string, target: string) =>
+    isRuledOut(address) || (isAsked() === false && permits.holdsAny() && isWindow(target));
+  /** By the attributes of who leads on, and of the button that sends a form. By name: a field may hide a form's own. */
+  const leadsOut = (element: Element, by: Element | null = null) =>
+    holds(
+      (by && attribute(by, 'formaction')) ??
+        attribute(element, 'href') ??
+        attribute(element, 'xlink:href') ??
+        attribute(element, 'action') ??
+        '',
+      (by && attribute(by, 'formtarget')) ||
+        attribute(element, 'target') ||
+        allOf('base[target]')[0]?.getAttribute('target') ||
+        '_self',
+    );
+  /** Whether a click made by code would lead out. It is asked of the node: a shadow tree keeps its events to itself. */
+  const followsOut = (node: unknown): boolean => {
+    if ((node as Partial<Element>).nodeType !== 1) return false;
+    const link = closest.call(node as Element, 'a,area');
+    if (link) return leadsOut(link);
+    const root = getRootNode.call(node as Element);
+    return root.nodeType === 11 && followsOut((root as ShadowRoot).host ?? {});
   };
   const { navigation } = window as { navigation?: EventTarget };
   const onNavigate = (event: Event) => {
     const { userInitiated, destination } = event as NavigateEvent;
-    if (!userInitiated) stop(event, destination.url);
+    if (!userInitiated && isRuledOut(destination.url)) event.preventDefault();
   };
-  const onClick = (event: Event) => {
-    const link = event.composedPath().find((one) => one instanceof HTMLAnchorElement);
-    if (link) stop(event, link.href);
-  };
-  // What stays in this page is a navigation of it.
-  const leadsOut = ({ action, target }: HTMLFormElement) => target !== '' && holds(String(action));
-  const onSubmit = (event: Event) => {
-    if (leadsOut(event.target as HTMLFormElement)) event.preventDefault();
+  const onSubmit = (event: SubmitEvent) => {
+    if (leadsOut(event.target as Element, event.submitter)) event.preventDefault();
   };
   navigation?.addEventListener('navigate', onNavigate);
-  addEventListener('click', onClick, true);
   addEventListener('submit', onSubmit, true);
   return [
     () => navigation?.removeEventListener('navigate', onNavigate),
-    () => removeEventListener('click', onClick, true),
     () => removeEventListener('submit', onSubmit, true),
     replace(window, 'open', ({ value: open }) => ({
-      value: (address = '', ...more: unknown[]) =>
-        holds(String(address)) ? null : open.call(window, address, ...more),
-    })),
-    replace(HTMLFormElement.prototype, 'submit', ({ value: submit }) => ({
-      value(this: HTMLFormElement) {
-        if (!leadsOut(this)) submit.call(this);
+      value(address = '', target = '', ...more: unknown[]) {
+        if (holds(`${address}`, `${target}`)) return null;
+        const opened = open.call(window, address, target, ...more);
+        holdRealm(opened);
+        return opened;
       },
     })),
+    replace(HTMLElement.prototype, 'click', ({ value: click }) => ({
+      value(this: HTMLElement) {
+        if (!followsOut(this)) click.call(this);
+      },
+    })),
+    replace(EventTarget.prototype, 'dispatchEvent', ({ value: dispatch }) => ({
+      value(this: EventTarget, event: Event) {
+        return event?.type === 'click' && followsOut(this) ? false : dispatch.call(this, event);
+      },
+    })),
+    ...(['submit', 'requestSubmit'] as const).map((name) =>
+      replace(HTMLFormElement.prototype, name, ({ value: send }) => ({
+        value(this: HTMLFormElement, by?: HTMLElement) {
+          if (!leadsOut(this, by)) send.call(this, ...(by ? [by] : []));
+        },
+      })),
+    ),
   ];
 }

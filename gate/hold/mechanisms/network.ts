@@ -14,6 +14,15 @@ export function holdNetwork(permits: Permits): Undo[] {
         });
       },
     })),
+    // To be sent when the page is left: once it may be, that is soon enough.
+    replace(window as { fetchLater?: unknown }, 'fetchLater', ({ value: put }) => ({
+      value(input: RequestInfo | URL, init?: RequestInit) {
+        const mark = permits.holding(input instanceof Request ? input.url : String(input));
+        if (mark === null) return put.call(window, input, init);
+        permits.later(mark, () => put.call(window, input, init));
+        return { activated: false };
+      },
+    })),
     replace(XMLHttpRequest.prototype, 'open', ({ value: open }) => ({
       value(this: XMLHttpRequest, ...all: unknown[]) {
         addresses.set(this, String(all[1]));

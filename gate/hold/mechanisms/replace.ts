@@ -1,10 +1,7 @@
 /** Takes away again what a mechanism has put in force. */
 export type Undo = () => void;
 
-/** Only where the script holds alone; see `alone/realms.ts`. */
-declare const __ALONE__: boolean;
-
-/** What was replaced so far, and by its name there. */
+/** What was replaced so far, and by its name there; see `realms.ts`. */
 export const REPLACED: [of: object, name: string][] = [];
 
 /** Puts something in the place of a property of the browser's, and gives back how to undo it; nothing where it has none. */
@@ -16,6 +13,6 @@ export function replace<T extends object, K extends keyof T>(
   const own = Object.getOwnPropertyDescriptor(of, name);
   if (!own?.configurable) return () => {};
   Object.defineProperty(of, name, { ...own, ...made(own) });
-  if (__ALONE__) REPLACED.push([of, name as string]);
+  REPLACED.push([of, name as string]);
   return () => Object.defineProperty(of, name, own);
 }

@@ -48,7 +48,7 @@ function browser() {
     },
   );
   Object.defineProperty(window, 'sessionStorage', { get: () => new Storage(), configurable: true });
-  for (const [name, value] of Object.entries({ Document, Storage, CacheStorage, IDBFactory, window }))
+  for (const [name, value] of Object.entries({ Document, Storage, CacheStorage, IDBFactory, window, self: window }))
     vi.stubGlobal(name, value);
   return {
     cookies,

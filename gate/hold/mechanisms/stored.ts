@@ -8,15 +8,11 @@ import { replace, type Undo } from './replace';
  */
 export function holdStored(
   permits: Permits,
-  { cookies = {}, storage = {}, databases = {}, caches = {} }: Partial<StoredPatterns>,
+  { cookies = {}, storage = {}, ...others }: Partial<StoredPatterns>,
 ): Undo[] {
-  /** Runs now, or once it may. */
-  const gated = (names: NamesByPurpose, name: unknown, run: () => unknown): unknown => {
-    const purpose = purposeOfStored(names, `${name}`);
-    if (purpose === undefined || permits.allows(purpose)) return run();
-    permits.later(purpose, run);
-  };
+  const gated = gateOf(permits);
   const undo = [
+    ...holdDatabases(permits, others),
     replace(Document.prototype, 'cookie', ({ set }) => ({
       set(this: Document, line: unknown) {
         gated(cookies, `${line}`.split(/[=;]/)[0]!.trim(), () => set!.call(this, line));
@@ -61,7 +57,38 @@ export function holdStored(
       })),
     );
   }
-  if ('caches' in window) {
+  return undo;
+}
+
+type Storing = Pick<Permits, 'allows' | 'later'>;
+
+/** Runs what stores under a name now, or once it may. */
+const gateOf =
+  (permits: Storing) =>
+  (names: NamesByPurpose, name: unknown, run: () => unknown): unknown => {
+    const purpose = purposeOfStored(names, `${name}`);
+    if (purpose === undefined || permits.allows(purpose)) return run();
+    permits.later(purpose, run);
+  };
+
+/** Of that what workers have, too: databases and caches. */
+export function holdDatabases(
+  permits: Storing,
+  { databases = {}, caches = {} }: Pick<Partial<StoredPatterns>, 'databases' | 'caches'>,
+): Undo[] {
+  const gated = gateOf(permits);
+  const undo = [
+    replace(IDBFactory.prototype, 'open', ({ value: own }) => ({
+      value(this: IDBFactory, name: unknown, ...more: unknown[]) {
+        const purpose = purposeOfStored(databases, `${name}`);
+        // What is asked for must have an answer at once: a database that nobody else opens and that is empty.
+        const isHeld = purpose !== undefined && !permits.allows(purpose);
+        if (isHeld) throw new DOMException('held until the visitor agrees', 'SecurityError');
+        return own.call(this, name, ...more);
+      },
+    })),
+  ];
+  if ('caches' in self) {
     undo.push(
       replace(CacheStorage.prototype, 'open', ({ value: own }) => ({
         value(this: CacheStorage, name: unknown) {
@@ -72,16 +99,5 @@ export function holdStored(
       })),
     );
   }
-  undo.push(
-    replace(IDBFactory.prototype, 'open', ({ value: own }) => ({
-      value(this: IDBFactory, name: unknown, ...more: unknown[]) {
-        const purpose = purposeOfStored(databases, `${name}`);
-        // What is asked for must have an answer at once: a database that nobody else opens and that is empty.
-        const isHeld = purpose !== undefined && !permits.allows(purpose);
-        if (isHeld) throw new DOMException('held until the visitor agrees', 'SecurityError');
-        return own.call(this, name, ...more);
-      },
-    })),
-  );
   return undo;
 }

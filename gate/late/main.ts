@@ -1,0 +1,2 @@
+export { letGo } from './let-go';
+export { mayServe } from './may-serve';
