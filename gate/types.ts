@@ -6,7 +6,6 @@ import type { ToldListener } from '@douane/core/listeners';
 import type { Decision, Place, Rules, Signals } from '@douane/core/regimes';
 import type { BannerContent } from '@douane/core/release';
 import type { Banner, ChoicesButton } from '@douane/core/setup';
-import type { Permits } from './hold/permits';
 import type { DouaneEvents } from './public';
 
 /** What the holding script knows of a release; written into it when the files are made. */
@@ -185,14 +184,6 @@ export interface VisitedGate {
 /** What the holding script leaves to another, since it can wait. */
 export interface VisitScript {
   visit(gate: VisitedGate): Visit;
-}
-
-/** What it leaves to another since few pages need it. */
-export interface LateScript {
-  /** Has those of marked elements act that may; `framed`: addresses that the visitor asked to see. */
-  letGo(elements: readonly Element[], permits: Permits): void;
-  /** Waits until a service worker may be registered; `names`: paths of such that are ruled. */
-  mayServe(permits: Permits, names: NamesByPurpose, file: string): Promise<void>;
 }
 
 /** What the scripts of banner and button offer to the one that loads them. */

@@ -1,5 +1,4 @@
-import { allowsMark, heldAs, type PlanIndex, UNRULED_MARK as UNRULED } from '@douane/core/hold';
-import type { LateScript } from '../types';
+import { allowsMark, heldAs, type NamesByPurpose, type PlanIndex, UNRULED_MARK as UNRULED } from '@douane/core/hold';
 import { safely } from './safely';
 
 type Waiting = { mark: string; run: () => void; element?: Element };
@@ -28,6 +27,14 @@ export interface Permits {
   late(): Promise<LateScript>;
   /** Takes over what is granted and lets go of what now may run, in the order it came. */
   grant(granted: Record<string, boolean>): void;
+}
+
+/** What the holding script leaves to another since few pages need it. */
+export interface LateScript {
+  /** Has those of marked elements act that may; `framed`: addresses that the visitor asked to see. */
+  letGo(elements: readonly Element[], permits: Permits): void;
+  /** Waits until a service worker may be registered; `names`: paths of such that are ruled. */
+  mayServe(permits: Permits, names: NamesByPurpose, file: string): Promise<void>;
 }
 
 // No class: names of its members would weigh more than all else in it, and every page waits for this.
