@@ -241,6 +241,7 @@ describe('douane gate', () => {
       'gate.js',
       'held.HASH.js',
       'hold.HASH.js',
+      'late.HASH.js',
       'panel.HASH.js',
       ...['de', 'en'].flatMap((tag) => ['html', 'js', 'json', 'md', 'txt'].map((end) => `policy.${tag}.${end}`)),
       'snippet.html',

@@ -5,13 +5,20 @@ import type * as Alone from '../gate/hold/alone/mark';
 import type * as Gates from '../gate/hold/gate';
 import type * as Marked from '../gate/hold/marked';
 import type * as Elements from '../gate/hold/mechanisms/elements';
+import type * as Navigation from '../gate/hold/mechanisms/navigation';
 import type * as Network from '../gate/hold/mechanisms/network';
 import type * as Held from '../gate/hold/permits';
 import { openBrowser } from './support/browser';
 import { gateParts, type Parts } from './support/parts';
 
 /** What the page's own scripts find. */
-type InPage = typeof Gates & typeof Elements & typeof Network & typeof Marked & typeof Held & typeof Alone;
+type InPage = typeof Gates &
+  typeof Elements &
+  typeof Navigation &
+  typeof Network &
+  typeof Marked &
+  typeof Held &
+  typeof Alone;
 declare const parts: InPage;
 declare global {
   interface Window {
@@ -27,7 +34,8 @@ let page: Page;
 
 beforeAll(async () => {
   browser = await openBrowser();
-  const held = ['gate', 'marked', 'mechanisms/elements', 'mechanisms/network', 'permits', 'alone/mark'];
+  const mechanisms = ['elements', 'navigation', 'network'].map((name) => `mechanisms/${name}`);
+  const held = ['gate', 'marked', ...mechanisms, 'permits', 'alone/mark'];
   all = await gateParts(browser, [...held.map((name) => `hold/${name}`), 'late/let-go']);
 });
 afterAll(async () => {
@@ -254,6 +262,54 @@ describe('tags that are marked', () => {
     await grant({ advertising: true });
     await expect.poll(() => all.arrived).toContain('ads.localhost /x?frame');
     expect(await marks()).toEqual([]);
+  });
+});
+
+describe('windows', () => {
+  const LINK = '<a id="l" href="/own" target="_blank">x</a>';
+  /** A page with something to touch, where what `then` does is done by code, or by the visitor's click. */
+  const opened = async (markup: string, then: () => void, touched = false) => {
+    await heldPage(`${markup}<button id="b">Go</button>`);
+    await page.evaluate(() => {
+      // What is evaluated counts as asked for by the visitor; a window takes that up.
+      open('')?.close();
+      parts.holdNavigation(window.permits);
+    });
+    if (touched) {
+      const made = page.context().waitForEvent('page');
+      await page.evaluate((body) => document.getElementById('b')!.setAttribute('onclick', `(${body})()`), `${then}`);
+      await page.getByRole('button', { name: 'Go' }).click();
+      await made;
+    } else {
+      const devtools = await page.context().newCDPSession(page);
+      await devtools.send('Runtime.evaluate', { expression: `(${then})()` });
+      await all.settled(page);
+    }
+    return page.context().pages().length - 1;
+  };
+
+  it.each<[string, string, () => void]>([
+    ['by a call', '', () => window.open('/own')],
+    ['that is blank', '', () => window.open('')],
+    ['by a link', LINK, () => document.getElementById('l')!.click()],
+    ['by an event', LINK, () => document.getElementById('l')!.dispatchEvent(new MouseEvent('click'))],
+    ['by a form', '<form target="_blank" action="/own"></form>', () => document.forms[0]!.requestSubmit()],
+  ])('none opens %s that no visitor asked for, and one does that he did', async (_how, markup, then) => {
+    expect(await opened(markup, then)).toBe(0);
+    expect(await opened(markup, then, true)).toBe(1);
+  });
+
+  it('what a frame takes needs none, and what is saved opens none', async () => {
+    await heldPage('<iframe name="f"></iframe><a id="s" download="x.txt" target="_blank" href="data:,x">x</a>');
+    const saved = page.waitForEvent('download');
+    await page.evaluate(() => {
+      parts.holdNavigation(window.permits);
+      document.getElementById('s')!.click();
+      open('/in-frame', 'f');
+    });
+    expect((await saved).suggestedFilename()).toBe('x.txt');
+    await expect.poll(() => page.frames().map((frame) => new URL(frame.url()).pathname)).toContain('/in-frame');
+    expect(page.context().pages()).toHaveLength(1);
   });
 });
 

@@ -6,7 +6,7 @@ import type { ToldOfVisitor } from '../public';
 import type { GateConfig, Visit, VisitedGate, VisitOverride, VisitScript } from '../types';
 import { fetchNow } from './fetch-now';
 import { jar, readChoice } from './kept';
-import { askedFor, loadAnew, loadFor, wasLoadedAnew } from './load-anew';
+import { askedFor, loadAnew, wasLoadedAnew, wouldLose } from './load-anew';
 import { releaseMarked } from './marked';
 import type { Permits } from './permits';
 import { askPlace, knownPlace } from './place';
@@ -100,7 +100,7 @@ export function gateOf(
       decision = decided();
     },
     once(frame, address) {
-      if (permits.policy) loadFor(address);
+      if (permits.policy) void permits.late().then((late) => late.loadFor(address, wouldLose));
       else {
         permits.admit(address, frame);
         void releaseMarked(permits, frame).then(tend);

@@ -1,10 +1,11 @@
 import { keepInTab, tabs } from './kept';
 
 const POSTED = 'douane.posted';
-const ONCE = 'douane.once';
+/** Under this, what a page is loaded anew for. */
+export const ONCE = 'douane.once';
 
 /** Whether the visitor has typed something in, or sent something to get here; a fresh page would be without it. */
-let wouldLose = false;
+export let wouldLose = false;
 
 /** Watches for what a fresh page would lose. */
 export function watchInput(): void {
@@ -36,13 +37,6 @@ export function loadAnew(): boolean {
 /** Whether the page was loaded anew already; a browser that keeps nothing would go round in a circle. */
 export const wasLoadedAnew = (): boolean =>
   (performance.getEntriesByType('navigation')[0] as { type?: string } | undefined)?.type === 'reload';
-
-/** Loads the page anew to show in it what the visitor asked to see; where he would lose something, he is asked. */
-export function loadFor(address: string): void {
-  keepInTab(ONCE, `${location.href} ${address}`);
-  if (wouldLose) addEventListener('beforeunload', (event) => event.preventDefault());
-  location.reload();
-}
 
 /** What the visitor asked to see on this page, when it was loaded for that. */
 export function askedFor(): string | undefined {

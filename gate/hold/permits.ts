@@ -23,7 +23,7 @@ export interface Permits {
   later(mark: string, run: () => void, element?: Element): void;
   /** Lets go of what waits for one element that the visitor has asked for, whatever is granted. */
   admit(address: string, element?: Element): void;
-  /** What is loaded only where it is needed. Asked for by the page, so there is a gate by then. */
+  /** What is loaded only where it is needed; rejects where it could not be. */
   late(): Promise<LateScript>;
   /** Takes over what is granted and lets go of what now may run, in the order it came. */
   grant(granted: Record<string, boolean>): void;
@@ -33,6 +33,7 @@ export interface Permits {
 export interface LateScript {
   /** Has those of marked elements act that may; `framed`: addresses that the visitor asked to see. */
   letGo(elements: readonly Element[], permits: Permits): void;
+  loadFor(address: string, wouldLose: boolean): void;
   /** Waits until a service worker may be registered; `names`: paths of such that are ruled. */
   mayServe(permits: Permits, names: NamesByPurpose, file: string): Promise<void>;
 }

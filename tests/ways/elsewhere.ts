@@ -30,6 +30,7 @@ export const WINDOWS: Way[] = [
   way('window opened by a realm', `${FRAME} e.contentWindow.open("__AT__.html");`),
   way('window of a blob that goes on', `open(${page('<script>location.href = `__AT__.html`</script>')});`),
   way('window of a blob with a picture', `open(${page('<img src=__AT__.gif>')});`),
+  way('window opened by the document', 'document.open("__AT__.html", "nn", "");'),
   way('window that was there', 'open("", "nn"); open("__AT__.html", "nn");'),
   way(
     'window that was there, by a form',

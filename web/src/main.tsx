@@ -1,15 +1,16 @@
 import './styles.css';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { ApiProblem } from './api/client';
+import { Queries } from './api/query-client';
 import { SessionProvider } from './api/session';
 import { App } from './app';
 import { applyTheme } from './ui/theme';
 
 applyTheme();
 
-const client = new QueryClient({
+const client = new Queries({
   defaultOptions: {
     queries: {
       staleTime: 5_000,

@@ -1,4 +1,4 @@
-import { allOf, attribute } from '../../native';
+import { allOf, attribute, has } from '../../native';
 import type { Permits } from '../permits';
 import { holdRealm } from './realms';
 import { replace, type Undo } from './replace';
@@ -10,7 +10,7 @@ interface NavigateEvent extends Event {
 }
 
 /** Targets that open no window (HTML, section 7.3.1.7). */
-const HERE = ['_self', '_top', '_parent'];
+const HERE = /^_(self|top|parent)$/i;
 const { closest } = Element.prototype;
 const { getRootNode } = Node.prototype;
 
@@ -26,8 +26,7 @@ export function holdNavigation(permits: Permits): Undo[] {
   const isAsked = () => navigator.userActivation?.isActive;
   const isRuledOut = (address: string) => !isAsked() && permits.isRuledOut(address);
   const isWindow = (target: string) =>
-    !HERE.includes(target.toLowerCase()) &&
-    ![...allOf('iframe,frame,object')].some((frame) => attribute(frame, 'name') === target);
+    !HERE.test(target) && ![...allOf('iframe,frame')].some((frame) => attribute(frame, 'name') === target);
   const holds = (address: string, target: string) =>
     isRuledOut(address) || (isAsked() === false && permits.holdsAny() && isWindow(target));
   /** By the attributes of who leads on, and of the button that sends a form. By name: a field may hide a form's own. */
@@ -38,7 +37,8 @@ export function holdNavigation(permits: Permits): Undo[] {
         attribute(element, 'xlink:href') ??
         attribute(element, 'action') ??
         '',
-      (by && attribute(by, 'formtarget')) ||
+      // What is saved opens none.
+      (has(element, 'download') ? '_self' : by && attribute(by, 'formtarget')) ||
         attribute(element, 'target') ||
         allOf('base[target]')[0]?.getAttribute('target') ||
         '_self',
@@ -72,6 +72,12 @@ export function holdNavigation(permits: Permits): Undo[] {
         return opened;
       },
     })),
+    // By three arguments it is the window's (HTML, section 8.4.1).
+    replace(Document.prototype, 'open', ({ value: open }) => ({
+      value(this: Document, ...given: [string?, string?, string?]) {
+        return given.length > 2 ? window.open(...given) : open.apply(this, given);
+      },
+    })),
     replace(HTMLElement.prototype, 'click', ({ value: click }) => ({
       value(this: HTMLElement) {
         if (!followsOut(this)) click.call(this);
@@ -79,7 +85,7 @@ export function holdNavigation(permits: Permits): Undo[] {
     })),
     replace(EventTarget.prototype, 'dispatchEvent', ({ value: dispatch }) => ({
       value(this: EventTarget, event: Event) {
-        return event?.type === 'click' && followsOut(this) ? false : dispatch.call(this, event);
+        return event.type === 'click' && followsOut(this) ? false : dispatch.call(this, event);
       },
     })),
     ...(['submit', 'requestSubmit'] as const).map((name) =>

@@ -8,7 +8,7 @@ export function holdPeers(permits: Permits): Undo[] {
       ? {
           ...config,
           iceServers: config.iceServers.filter(({ urls }) =>
-            [urls].flat().every((url) => permits.holding(url.replace(/^\w+:(\/\/)?/, 'https://')) === null),
+            [urls].flat().every((url) => permits.holding(url.replace(/^\w+:/, 'https://')) === null),
           ),
         }
       : config;
