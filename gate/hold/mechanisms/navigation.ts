@@ -45,11 +45,11 @@ export function holdNavigation(permits: Permits): Undo[] {
     );
   /** Whether a click made by code would lead out. It is asked of the node: a shadow tree keeps its events to itself. */
   const followsOut = (node: unknown): boolean => {
-    if ((node as Partial<Element>).nodeType !== 1) return false;
-    const link = closest.call(node as Element, 'a,area');
+    if ((node as Element | undefined)?.nodeType !== 1) return false;
+    const link = closest.call(node as Element, ':any-link');
     if (link) return leadsOut(link);
     const root = getRootNode.call(node as Element);
-    return root.nodeType === 11 && followsOut((root as ShadowRoot).host ?? {});
+    return root.nodeType === 11 && followsOut((root as ShadowRoot).host);
   };
   const { navigation } = window as { navigation?: EventTarget };
   const onNavigate = (event: Event) => {
