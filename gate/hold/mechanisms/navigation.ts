@@ -40,7 +40,7 @@ export function holdNavigation(permits: Permits): Undo[] {
       // What is saved opens none.
       (has(element, 'download') ? '_self' : by && attribute(by, 'formtarget')) ||
         attribute(element, 'target') ||
-        allOf('base[target]')[0]?.getAttribute('target') ||
+        (allOf('base[target]')[0] as HTMLBaseElement | undefined)?.target ||
         '_self',
     );
   /** Whether a click made by code would lead out. It is asked of the node: a shadow tree keeps its events to itself. */
