@@ -4,10 +4,11 @@ import { replace, type Undo } from './replace';
 /** What scripts send: it waits until it may go, and whoever sent it has the answer then. A beacon counts as taken. */
 export function holdNetwork(permits: Permits): Undo[] {
   const addresses = new WeakMap<XMLHttpRequest, string>();
+  const heldAs = (input: RequestInfo | URL) => permits.holding(input instanceof Request ? input.url : String(input));
   return [
     replace(window, 'fetch', ({ value: fetch }) => ({
       value(input: RequestInfo | URL, init?: RequestInit) {
-        const mark = permits.holding(input instanceof Request ? input.url : String(input));
+        const mark = heldAs(input);
         if (mark === null) return fetch.call(this, input, init);
         return new Promise((resolve, reject) => {
           permits.later(mark, () => fetch.call(window, input, init).then(resolve, reject));
@@ -17,7 +18,7 @@ export function holdNetwork(permits: Permits): Undo[] {
     // To be sent when the page is left: once it may be, that is soon enough.
     replace(window as { fetchLater?: unknown }, 'fetchLater', ({ value: put }) => ({
       value(input: RequestInfo | URL, init?: RequestInit) {
-        const mark = permits.holding(input instanceof Request ? input.url : String(input));
+        const mark = heldAs(input);
         if (mark === null) return put.call(window, input, init);
         permits.later(mark, () => put.call(window, input, init));
         return { activated: false };
